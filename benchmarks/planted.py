@@ -69,7 +69,7 @@ FAULTS = (
     Fault("body/client.py", "key=lambda b: b.taken", "key=lambda b: b.name", "body"),
     Fault("cloth/cloth.py", "if not 0 <= value <= 3:", "if not 0 <= value <= 30:", "cloth"),
     Fault("draft/chalk.py", "MOST_ON_CURVE = 12", "MOST_ON_CURVE = 120", "draft/test_chalk.py"),
-    Fault("draft/notions.py", "if not piece.id.endswith(_BEHIND)", "if piece.id", "job draft"),
+    Fault("draft/notions.py", "piece.notches if piece.layer is Layer.OUTER else ()", "piece.notches", "job draft"),
     Fault("draft/operations/change.py", "for part in (1, 2)", "for part in (2, 3)", "job"),
     Fault("draft/operations/splitting.py", "not in materials)", "in materials)", "draft"),
     Fault(
@@ -86,7 +86,7 @@ FAULTS = (
     Fault("job/cards.py", 'name="", cut={}', "cut={}", "job"),
     Fault("job/culprits.py", "if id not in refusal.concerns and", "if False and", "job"),
     Fault("job/unheard.py", "return _pieces(given) == _p", "return _pieces(given) != _p", "job"),
-    Fault("cutting/sewing.py", 'if found.free(back, "hem")', "if False", "cutting"),
+    Fault("pattern/sewing.py", "(piece.of, edge.name), sleeve", '("", ""), sleeve', "cutting"),
     Fault("cutting/joining.py", "- _darts_on(piece, own)", "+ _darts_on(piece, own)", "cutting"),
     Fault("cutting/to_cut.py", "tuple(map(as_cut, drafts))", "tuple(drafts)", "cutting"),
     Fault("drawing/copies.py", "!= placement.mirrored", "== placement.mirrored", "drawing cutting"),

@@ -22,7 +22,7 @@ from wickel.cutting import (
     measures,
 )
 from wickel.cutting.sending import pieces_to_send
-from wickel.cutting.sewing import all_seams
+from wickel.pattern.sewing import all_seams
 from wickel.draft import STYLES
 from wickel.job import Card, drafted
 from wickel.job.work import drafted_job

@@ -11,7 +11,6 @@ from collections import Counter
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
-from wickel.cutting.sewing import all_seams
 from wickel.draft.parts import mouth_on
 from wickel.job import DraftedGarment
 from wickel.pattern import (
@@ -26,6 +25,7 @@ from wickel.pattern import (
     edge_length,
     sewn_length,
 )
+from wickel.pattern.sewing import all_seams
 from wickel.wording import Text, say
 
 _SAME_MM = 0.5

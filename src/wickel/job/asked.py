@@ -15,37 +15,51 @@ from wickel.cloth import Cloth, Figure
 from wickel.geometry import Point, flatten, length
 from wickel.job.job import AskedOfPrint, Garment, Job
 from wickel.lay import Axes, Mark, OnPrint
-from wickel.pattern import Edge, EdgeKind, Pattern, Piece, Seam, notch_point
+from wickel.pattern import (
+    Edge,
+    EdgeKind,
+    EdgeRole,
+    Layer,
+    Pattern,
+    Piece,
+    PieceRole,
+    Seam,
+    View,
+    all_seams,
+    notch_point,
+)
 
-CENTRE = "centre"
 MOTIF_DOWN_SHARE = 1 / 3
 """How far down its middle line a piece has its motif: a third, on a bodice between the bust points
 and the waist."""
 
 
 def seams_that_may_meet(pattern: Pattern) -> tuple[Seam, ...]:
-    """The seams of a pattern, and those of pieces cut in pairs that are sewn together at their
-    centre."""
-    own = [
-        Seam(
-            name=f"centre of the {piece.name.lower()}",
-            one=(piece.id, CENTRE),
-            other=(piece.id, CENTRE),
-        )
-        for piece in pattern.pieces
-        if any(cut.pair for cut in piece.cuts) and any(edge.name == CENTRE for edge in piece.edges)
-    ]
-    return (*pattern.seams, *own)
+    """The seams of a pattern, those of pieces cut in pairs that are sewn together at their centre,
+    and those of a whole front to the sides of its back."""
+    named = len(pattern.seams)
+    return (
+        *pattern.seams,
+        *(seam for seam in all_seams(pattern)[named:] if _is_seen(seam, pattern)),
+    )
+
+
+def _is_seen(seam: Seam, pattern: Pattern) -> bool:
+    """Whether a seam that goes without saying is one of the outer cloth, at a centre or a side."""
+    one, other = (pattern.piece(id) for id, _ in (seam.one, seam.other))
+    role = one.edge(seam.one[1]).role
+    if one.layer is not Layer.OUTER or one.role is PieceRole.POCKET:
+        return False
+    across = (one.view, other.view) == (View.FRONT, View.BACK)
+    return (role is EdgeRole.CENTRE and one is other) or (role is EdgeRole.SIDE and across)
 
 
 STRIPED = (Figure.STRIPE_ALONG, Figure.STRIPE_ACROSS, Figure.CHECK, Figure.UNEVEN_CHECK)
 """Figures that the eye follows from piece to piece."""
 
-_USUAL_EDGES = (CENTRE, "side", "other side")
+_USUAL_EDGES = (EdgeRole.CENTRE, EdgeRole.SIDE)
 _EASED_SHARE = 0.05
 """So much longer one edge may be to be eased into the other."""
-
-_HIDDEN = ("facing", "lining")
 
 
 def asked_by(garment: Garment, pattern: Pattern, job: Job) -> AskedOfPrint:
@@ -74,29 +88,33 @@ def usually_asked(pattern: Pattern, cut_from: Mapping[str, tuple[Cloth, ...]]) -
             cloth.id for cloth in cut_from.get(piece.id, ()) if cloth.design.figure in STRIPED
         }
         for piece in pattern.pieces
-        if not piece.id.endswith(_HIDDEN)
+        if piece.layer is Layer.OUTER
     }
     seams = dict.fromkeys(
         seam.name
         for seam in seams_that_may_meet(pattern)
-        if seam.one[1] in _USUAL_EDGES
-        and seam.other[1] in _USUAL_EDGES
+        if all(edge.role in _USUAL_EDGES for edge in _both(seam, pattern))
         and striped.get(seam.one[0], set()) & striped.get(seam.other[0], set())
-        and _lie_flat(
-            pattern.piece(seam.one[0]).edge(seam.one[1]),
-            pattern.piece(seam.other[0]).edge(seam.other[1]),
-        )
+        and _lie_flat(*_both(seam, pattern))
     )
     folded = [piece for piece in pattern.pieces if _on_fold_along_its_grain(piece)]
     collars = [
-        piece.id for piece in folded if striped.get(piece.id) and piece.id.startswith("collar")
+        piece.id
+        for piece in folded
+        if striped.get(piece.id) and piece.role in (PieceRole.COLLAR, PieceRole.COLLAR_STAND)
     ]
     backs = [
         piece.id
         for piece in folded
-        if striped.get(piece.id) and piece.id in ("back", "back-centre")
+        if striped.get(piece.id) and (piece.role, piece.view) == (PieceRole.BODICE, View.BACK)
     ]
     return AskedOfPrint(seams=tuple(seams), centred=(*backs, *collars) if collars and backs else ())
+
+
+def _both(seam: Seam, pattern: Pattern) -> tuple[Edge, Edge]:
+    """The two edges of a seam."""
+    (one, edge), (other, its) = seam.one, seam.other
+    return pattern.piece(one).edge(edge), pattern.piece(other).edge(its)
 
 
 def _lie_flat(one: Edge, other: Edge) -> bool:

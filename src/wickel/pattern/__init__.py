@@ -26,6 +26,7 @@ from wickel.pattern.piece import (
     with_allowances,
 )
 from wickel.pattern.roles import EdgeRole, Layer, LineKind, NotchKind, PieceRole, View
+from wickel.pattern.sewing import all_seams
 from wickel.pattern.turning import turning_back
 
 __all__ = [
@@ -51,6 +52,7 @@ __all__ = [
     "Seam",
     "View",
     "Wider",
+    "all_seams",
     "cut_line",
     "edge_length",
     "fold_edges",

@@ -11,7 +11,8 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator
 from itertools import groupby, product
 
-from wickel.pattern import Edge, EdgeKind, EdgeRole, Layer, Pattern, Piece, PieceRole, Seam, View
+from wickel.pattern.piece import Edge, EdgeKind, Pattern, Piece, Seam
+from wickel.pattern.roles import EdgeRole, Layer, PieceRole, View
 
 _BANDS = (PieceRole.WAISTBAND, PieceRole.CASING)
 _TUBES = (PieceRole.CUFF, PieceRole.TURN_UP, PieceRole.HEM_BAND)
