@@ -22,11 +22,11 @@ from wickel.cutting import (
     measures,
 )
 from wickel.cutting.sending import pieces_to_send
-from wickel.pattern.sewing import all_seams
 from wickel.draft import STYLES
 from wickel.job import Card, drafted
 from wickel.job.work import drafted_job
 from wickel.pattern import EdgeKind, edge_length
+from wickel.pattern.sewing import all_seams
 
 
 def test_the_joining_card_goes_from_darts_to_sleeves():

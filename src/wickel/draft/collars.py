@@ -123,7 +123,7 @@ def collar_pieces(
         strip = Strip(
             id="collar",
             name="Roll collar",
-            part=PieceRole.COLLAR,
+            part=PieceRole.COLLAR_STAND,
             long_mm=2 * half_neck_mm,
             high_mm=4 * size.high,
             cuts=(Cut(material="main", copies=1),),

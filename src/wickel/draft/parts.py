@@ -275,13 +275,11 @@ def comes_back(piece: Piece, edge: str, mm: float) -> Piece:
     )
 
 
-_DRAWN_UP = ("side", "panel seam")
+_DRAWN_UP = (EdgeRole.SIDE, EdgeRole.PANEL)
 
 
 def drawn_up(piece: Piece) -> list[Edge]:
     """The sides and panel seams of a piece that are drawn up."""
     return [
-        edge
-        for edge in piece.edges
-        if edge.comes_back_to_mm is not None and edge.name.removeprefix("other ") in _DRAWN_UP
+        edge for edge in piece.edges if edge.comes_back_to_mm is not None and edge.role in _DRAWN_UP
     ]

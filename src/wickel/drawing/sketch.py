@@ -15,7 +15,6 @@ from dataclasses import dataclass, replace
 import shapely
 from shapely.geometry import Polygon
 
-from wickel.draft.builder.making import is_lower
 from wickel.draft.parts import drawn_up
 from wickel.drawing.sketch_corset import corset
 from wickel.drawing.sketch_shapes import (
@@ -40,8 +39,21 @@ from wickel.drawing.sketch_shapes import (
     whole_of,
 )
 from wickel.drawing.sketch_worn import as_worn, folds_from
-from wickel.geometry import Outline, Point, flatten
-from wickel.pattern import Pattern, Piece, edge_length, net_line, sewn_length
+from wickel.geometry import Outline, Point, flatten, length
+from wickel.pattern import (
+    Edge,
+    EdgeRole,
+    Layer,
+    LineKind,
+    NotchKind,
+    Pattern,
+    Piece,
+    PieceRole,
+    View,
+    edge_length,
+    net_line,
+    sewn_length,
+)
 
 SIDES = ("front", "back")
 _SWING, _MOST_SWING, _CLOSE = 0.62, 0.72, 1.5
@@ -49,10 +61,13 @@ _SWING, _MOST_SWING, _CLOSE = 0.62, 0.72, 1.5
 how many times its waist a skirt is round at the hem that hangs close."""
 _LEGS_APART_MM = 45.0
 """How far from the centre a leg hangs at its hem."""
+_MANY_PANELS = 4
+"""Of so many equal panels two or more are seen from one side, and a seam between them."""
 _COLLAR_MM, _HOOD_MM, _BAND_MM, _PATCH_MM = 40.0, 230.0, 60.0, 110.0
-_GROWN_ON_COLLAR = "collar behind"
-_SEAMS = ("panel seam", "yoke seam", "raglan seam")
-_MARKS = ("slit", "keyhole", "neck, fold line", "bone")
+_SEAMS = (EdgeRole.PANEL, EdgeRole.YOKE, EdgeRole.RAGLAN)
+_MARKS = (LineKind.DART, LineKind.SLIT, LineKind.FOLD, LineKind.BONE)
+_GROWN_ON = (EdgeRole.COLLAR_BEHIND, EdgeRole.COLLAR_SEAM, EdgeRole.COLLAR_EDGE)
+"""Edges of a collar that is in one with the front."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,22 +89,23 @@ class _View:
 
     def __init__(self, pattern: Pattern, side: str) -> None:
         self.side, self.pattern = side, pattern
-        drawn = _with_panels(_with_halves(pattern), side)
-        self.by_id = {
-            id: as_worn(piece, drawn.get(id.replace("front", "back")) if "front" in id else None)
-            for id, piece in drawn.items()
-        }
-        ids = (side, f"{side}-centre", f"{side}-side", f"{side}-yoke")
-        self.halves = [p for p in self._known(*ids) if not is_lower(p)]
-        below = (f"skirt-{side}", f"{side}-leg", f"leg-{side}", "skirt-panel", "panel", "skirt")
-        self.lower = [
-            piece
-            for piece in (*self._known(*below, "peplum"), *self._known(side))
-            if is_lower(piece)
-        ]
+        self._view = View(side)
+        outer = [piece for piece in pattern.pieces if piece.layer is Layer.OUTER]
+        drawn = _with_panels(_with_halves(outer), self._view)
+        self.pieces = [as_worn(piece, _back_of(piece, drawn)) for piece in drawn]
+        self.halves = [p for p in self._known(PieceRole.BODICE) if p.view is self._view]
+        below = self._known(PieceRole.SKIRT, PieceRole.LEG)
+        hung = [piece for piece in below if piece.has(EdgeRole.WAIST)]
+        self.lower = sorted(hung, key=lambda piece: piece.view is View.BOTH)
 
-    def _known(self, *ids: str) -> list[Piece]:
-        return [self.by_id[id] for id in ids if id in self.by_id]
+    def _known(self, *roles: PieceRole) -> list[Piece]:
+        """The pieces of some roles that are seen from here, in the order of the roles."""
+        return [
+            piece
+            for role in roles
+            for piece in self.pieces
+            if piece.role is role and piece.view in (self._view, View.BOTH)
+        ]
 
     def strokes(self) -> Iterator[Stroke]:
         """All that is seen, the farthest first."""
@@ -117,10 +133,10 @@ class _View:
             yield from whole_of(body)
         for piece in self.halves:
             for edge in piece.edges:
-                if edge.name in _SEAMS:
+                if edge.role in _SEAMS:
                     yield from on_both_sides(across_down(flatten(edge.path)), Ink.SEAM)
             for mark in piece.inner_lines:
-                if "dart" in mark.name or mark.name in _MARKS:
+                if mark.kind in _MARKS:
                     points = across_down(flatten(mark.path))
                     yield from on_both_sides(points, Ink.FINE)
         for piece in self.halves:
@@ -142,10 +158,9 @@ class _View:
     def _shoulder_tip(self) -> Point | None:
         """The shoulder point, as the armhole or the figures have it."""
         for piece in self.halves:
-            names = [edge.name for edge in piece.edges]
-            if "armhole" in names and "shoulder" in names:
-                armhole = piece.edge("armhole")
-                down, across = min(armhole.start, armhole.end)
+            armholes = piece.edges_of(EdgeRole.ARMHOLE)
+            if armholes and piece.has(EdgeRole.SHOULDER):
+                down, across = min(armholes[0].start, armholes[0].end)
                 return (across, down)
         across = self.pattern.figure_or(f"shoulder.across.{self.side}", math.nan)
         down = self.pattern.figure_or(f"shoulder.slope.{self.side}", math.nan)
@@ -153,17 +168,17 @@ class _View:
 
     def _sleeves(self) -> Iterator[Stroke]:
         """Sleeves that are sewn on, with what ends them."""
-        sleeves = self._known("sleeve", f"sleeve-{self.side}")
+        sleeves = self._known(PieceRole.SLEEVE)
         under, tip = self._point("underarm"), self._shoulder_tip()
-        if tip is not None and self._known("cap-sleeve"):
+        if tip is not None and self._known(PieceRole.CAP_SLEEVE):
             high = self.pattern.figure_or("cap_sleeve.high", _COLLAR_MM)
             out = (tip[0] + 0.8 * high, tip[1] + 0.7 * high)
             yield from closed_on_both_sides((tip, out, (tip[0] - 20.0, tip[1] + 1.6 * high)))
         if not sleeves or under is None or tip is None:
             return
         sleeve = sleeves[0]
-        raglan = sleeve.id != "sleeve"
-        hem = "sleeve hem" if raglan else "hem"
+        raglan = sleeve.has(EdgeRole.RAGLAN)
+        hem = sleeve.edges_of(EdgeRole.HEM)[0].name
         whole = edge_length(sleeve, hem) * (1.0 if raglan else 0.5)
         drawn_in = sewn_length(sleeve, hem) * (1.0 if raglan else 0.5)
         top = 0.0 if raglan else min(x for x, _ in net_line(sleeve))
@@ -180,9 +195,9 @@ class _View:
 
     def _sleeve_ends(self, long: float) -> Iterator[float]:
         """Where a line runs across a sleeve: above its turn-up, at its cuff or band."""
-        if self._known("turn-up"):
+        if self._known(PieceRole.TURN_UP):
             yield long - 35.0
-        if self._known("cuff", "sleeve-band"):
+        if self._known(PieceRole.CUFF):
             yield long - 4.0
 
     # --- below the waist --------------------------------------------------------------------------
@@ -192,18 +207,22 @@ class _View:
         if not self.lower:
             return
         piece = self.lower[0]
-        if any(edge.name == "crotch" for edge in piece.edges):
+        if piece.role is PieceRole.LEG:
             yield from _legs(piece, wide, down)
         else:
             yield from self._skirt(piece, wide, down)
-        bands = self._known("waistband", "casing", "cord-casing")
+        bands = [
+            band
+            for band in self._known(PieceRole.WAISTBAND, PieceRole.CASING)
+            if band.view is View.BOTH
+        ]
         if bands:
             high = min(_BAND_MM, max(y for _, y in net_line(bands[0])))
             top = down if self.halves else down - high
             yield Stroke(((-wide, top), (wide, top), (wide, top + high), (-wide, top + high)))
 
     def _skirt(self, piece: Piece, wide: float, down: float) -> Iterator[Stroke]:
-        tiers = self._known(f"tier-{self.side}")
+        tiers = self._known(PieceRole.TIER)
         last = tiers[0] if tiers else piece
         long = _long(piece) + sum(_long(tier) for tier in tiers)
         hem = _hem_mm(last) * _seen(last) / 2
@@ -220,9 +239,9 @@ class _View:
             line = ((wide * share, down), (out * share, down + 0.97 * long))
             yield from on_both_sides(line, Ink.SEAM)
         for edge in drawn_up(piece):
-            sign = -1.0 if edge.name.startswith("other") else 1.0
+            sign = -1.0 if edge in piece.edges_of(edge.role)[1:] else 1.0
             yield from _folded(piece, ((sign * wide, down), (sign * out, end)))
-        if piece.edge("waist").comes_back_to_mm is not None and not folds:
+        if _waist(piece).comes_back_to_mm is not None and not folds:
             yield from ticks(wide, down)
         if tiers:
             at = _long(piece) / long
@@ -240,15 +259,14 @@ class _View:
         x, y = neck
         if self._folded_over():
             yield from self._shawl((x, y), top)
-        if self._known("hood"):
+        if self._known(PieceRole.HOOD):
             yield Stroke(arc_points((0.0, y), (1.25 * x, _HOOD_MM), 180.0, 360.0))
-        for collar in self._known("collar"):
-            yield from self._collar_of(collar.name.lower(), (x, y), top)
+        for collar in self._known(PieceRole.COLLAR, PieceRole.COLLAR_STAND)[:1]:
+            yield from self._collar_of(collar, (x, y), top)
 
     def _folded_over(self) -> bool:
         """Whether a collar that is in one with the front is seen behind."""
-        front = self.by_id.get("front")
-        return front is not None and any(e.name == _GROWN_ON_COLLAR for e in front.edges)
+        return any(piece.has(EdgeRole.COLLAR_BEHIND) for piece in self.pieces)
 
     def _shawl(self, neck: Point, top: float) -> Iterator[Stroke]:
         """A collar in one with the front, folded over; behind it lies round the neck."""
@@ -260,15 +278,15 @@ class _View:
             broad = (0.55 * x + 52.0, y + 0.55 * (top - y))
             yield from closed_on_both_sides(((x, y), (0.0, top), broad, (x + 34.0, y + 34.0)))
 
-    def _collar_of(self, name: str, neck: Point, top: float) -> Iterator[Stroke]:
+    def _collar_of(self, collar: Piece, neck: Point, top: float) -> Iterator[Stroke]:
         x, y = neck
         up = y - _COLLAR_MM
         if self.side == "back":
             yield Stroke(((-x, y), (x, y), (x - 6.0, up), (6.0 - x, up)))
-        elif "bow" in name:
+        elif self.pattern.figure_or("bow.end", 0.0):
             yield from closed_on_both_sides(((0.0, top), (60.0, top - 28.0), (60.0, top + 28.0)))
             yield from on_both_sides(((4.0, top), (30.0, top + 130.0)), Ink.OUTLINE)
-        elif "flat" in name or name == "collar":
+        elif collar.role is PieceRole.COLLAR:
             tip = (0.62 * x, top + 62.0)
             yield from closed_on_both_sides(((x, y), (0.0, top), tip, (x + 34.0, y + 34.0)))
         else:
@@ -280,11 +298,11 @@ class _View:
         """Buttons, a placket, a lacing."""
         top, low = centre_span(body)
         if self.side == "front":
-            yield from buttons(_button_places(self.halves[0], low))
-            for placket in self._known("placket")[: int("front" in self.by_id)]:
+            yield from buttons(at for half in self.halves for at in _button_places(half, low))
+            for placket in self._known(PieceRole.PLACKET)[: int(len(self.halves) == 1)]:
                 long = edge_length(placket, "join")
                 yield Stroke(((-14.0, top), (14.0, top), (14.0, top + long), (-14.0, top + long)))
-        elif self._known("lacing-strip"):
+        elif self._known(PieceRole.LACING):
             for k in range(6):
                 y = top + (low - top) * (k + 0.5) / 6
                 cross = ((-18.0, y - 10.0), (18.0, y + 10.0))
@@ -293,7 +311,7 @@ class _View:
     def _sewn_on(self, body: Polygon) -> Iterator[Stroke]:
         """Pockets, a belt, straps."""
         wide, low = _lower_end(body)
-        patches = self._known("patch-pocket") if self.side == "front" else []
+        patches = self._known(PieceRole.PATCH) if self.side == "front" else []
         if patches and patches[0].cuts[0].copies == 1:
             half, top = _PATCH_MM / 2, 0.35 * low
             yield Stroke(
@@ -309,16 +327,16 @@ class _View:
             x, y = max(50.0, 0.35 * wide), low + 80.0 if self.lower else low - 190.0
             pocket = ((x, y), (x + size, y), (x + size, y + size), (x + size / 2, y + size + 20.0))
             yield from closed_on_both_sides((*pocket, (x, y + size)))
-        if self._known("belt"):
+        if self._known(PieceRole.BELT):
             waist = self._point("side waist") or self._point("waist") or (0.0, 0.62 * low)
             y = low if self.lower else waist[1]
             wide = wide if self.lower or not waist[0] else waist[0] + 3.0
             yield Stroke(((-wide, y - 18), (wide, y - 18), (wide, y + 18), (-wide, y + 18)))
-        if self._known("wing"):
+        if self._known(PieceRole.WING):
             x, y = (self._point("side waist") or (wide, low))[0], min(low, self._waist_level(low))
             tied = ((x, y - 70.0), (x + 70.0, y + 10.0), (x + 70.0, y + 40.0), (x, y))
             yield from closed_on_both_sides(tied)
-        if self._known("strap"):
+        if self._known(PieceRole.STRAP):
             x = self.pattern.figure_or("strap.across.front", 90.0)
             yield from on_both_sides(((x, top_at(body, x)), (0.8 * x, -10.0)), Ink.OUTLINE)
 
@@ -331,39 +349,56 @@ class _View:
 # --- what pieces say ------------------------------------------------------------------------------
 
 
-def _with_halves(pattern: Pattern) -> dict[str, Piece]:
-    """The pieces by their ids; of halves that are cut one by one that which is drawn with its side
-    outward stands for front or back."""
-    by_id = {piece.id: piece for piece in pattern.pieces}
-    for id in ("front", "back", "skirt-front", "skirt-back"):
-        half = by_id.get(f"{id}-{'right' if id.endswith('back') else 'left'}")
-        if half is not None and id not in by_id:
-            pair = replace(half.cuts[0], copies=2, pair=True)
-            by_id[id] = replace(half, id=id, cuts=(pair,))
-    return by_id
+def _with_halves(pieces: list[Piece]) -> list[Piece]:
+    """The pieces; of halves that are cut one by one that which is drawn with its side outward
+    stands for both."""
+    kept = []
+    for piece in pieces:
+        centre, side = piece.edges_of(EdgeRole.CENTRE), piece.edges_of(EdgeRole.SIDE)
+        other = next((own for own in pieces if own is not piece and _as_large(own, piece)), None)
+        if not (centre and side) or other is None:
+            kept.append(piece)
+        elif side[0].start[1] > centre[0].start[1]:
+            kept.append(replace(piece, cuts=(replace(piece.cuts[0], copies=2, pair=True),)))
+    return kept
 
 
-def _with_panels(by_id: dict[str, Piece], side: str) -> dict[str, Piece]:
-    """The pieces by their ids; panels of a side that are cut one by one stand for as many equal
-    ones."""
-    begins = (f"skirt-{side}-", f"panel-{side}-")
-    panels = [p for p in by_id.values() if p.id.startswith(begins) and p.id[-1].isdigit()]
-    if not panels:
-        return by_id
-    shown = sum(p.cuts[0].copies for p in panels)
-    last = panels[-1]
-    one = replace(last, id=f"skirt-{side}")
-    if not last.cuts[0].on_fold:
-        cut = replace(last.cuts[0], copies=2 * shown, pair=False)
-        one = replace(last, id="skirt-panel", cuts=(cut,))
-    return {**by_id, one.id: one}
+def _as_large(one: Piece, other: Piece) -> bool:
+    """Whether both are a half of the same part, from its centre to its side."""
+    middle = (EdgeRole.CENTRE, EdgeRole.SIDE)
+    return (one.role, one.view) == (other.role, other.view) and all(
+        piece.has(role) for piece in (one, other) for role in middle
+    )
+
+
+def _with_panels(pieces: list[Piece], view: View) -> list[Piece]:
+    """The pieces; panels of a side that are cut one by one stand for as many equal ones."""
+    panels = [
+        piece
+        for piece in pieces
+        if piece.role is PieceRole.SKIRT and piece.view is view and piece.has(EdgeRole.WAIST)
+    ]
+    if len(panels) < 2:
+        return pieces
+    shown, last = sum(piece.cuts[0].copies for piece in panels), panels[-1]
+    cut = replace(last.cuts[0], copies=2 * shown, pair=False)
+    one = replace(last, view=View.BOTH, cuts=(cut,))
+    return [*(piece for piece in pieces if piece not in panels), one]
+
+
+def _back_of(piece: Piece, pieces: list[Piece]) -> Piece | None:
+    """The back of a front."""
+    if piece.view is not View.FRONT:
+        return None
+    backs = (own for own in pieces if own.view is View.BACK and own.role is piece.role)
+    return next(backs, None)
 
 
 def _seen_from(piece: Piece) -> Outline:
     """The outline of a half as it hangs: the corner of a square that is in one with it falls."""
     outline = across_down(net_line(piece))
-    if any(edge.name == _GROWN_ON_COLLAR for edge in piece.edges):
-        kept = [edge for edge in piece.edges if not edge.name.startswith("collar ")]
+    if piece.has(EdgeRole.COLLAR_BEHIND):
+        kept = [edge for edge in piece.edges if edge.role not in _GROWN_ON]
         outline = across_down(point for edge in kept for point in flatten(edge.path))
     at = {point.name: (point.across_mm, point.down_mm) for point in piece.points}
     if "corner" not in at or "side of the square" not in at:
@@ -383,10 +418,9 @@ def _is_whole(piece: Piece) -> bool:
 
 
 def _opens(piece: Piece) -> bool:
-    names = {edge.name for edge in piece.edges}
-    return bool(names & {"front edge", "wrap edge"}) or (
-        "centre" in names and not piece.cuts[0].on_fold
-    )
+    if piece.has(EdgeRole.OPENING, EdgeRole.WRAP):
+        return True
+    return piece.has(EdgeRole.CENTRE) and not piece.cuts[0].on_fold
 
 
 def _folded(piece: Piece, edge: Outline) -> Iterator[Stroke]:
@@ -400,12 +434,10 @@ def _folded(piece: Piece, edge: Outline) -> Iterator[Stroke]:
 
 def _opened(skirt: Piece, wide: float, span: Point) -> Iterator[Stroke]:
     """The line along which a skirt opens or wraps, from its waist to its hem."""
-    names = {edge.name for edge in skirt.edges}
-    for name, x in (("wrap edge", 0.5 * wide), ("front edge", 0.0)):
-        if name in names:
+    for role, x in ((EdgeRole.WRAP, 0.5 * wide), (EdgeRole.OPENING, 0.0)):
+        if skirt.has(role):
             yield Stroke(tuple((x, y) for y in span), Ink.SEAM, closed=False)
-    if "front edge" in names:
-        yield from buttons(_button_places(skirt, span[1]))
+    yield from buttons(_button_places(skirt, span[1]))
 
 
 def _lower_end(body: Polygon) -> Point:
@@ -417,7 +449,7 @@ def _lower_end(body: Polygon) -> Point:
 def _legs(leg: Piece, wide: float, down: float) -> Iterator[Stroke]:
     """Both legs side by side, what lies beyond the centre left out."""
     points = across_down(net_line(leg))
-    seam, end = leg.edge("crotch"), max(y for _, y in points)
+    (seam, *_), end = leg.edges_of(EdgeRole.CROTCH), max(y for _, y in points)
     crotch = max(seam.start[0], seam.end[0])
     at_waist = max(x for x, y in points if y < 40.0)
     scale = min(1.15, max(0.85, wide / at_waist)) if at_waist else 1.0
@@ -431,7 +463,7 @@ def _legs(leg: Piece, wide: float, down: float) -> Iterator[Stroke]:
 
     yield from closed_on_both_sides(placed(tuple(apart(x, y) for x, y in points)))
     for mark in leg.inner_lines:
-        if mark.name == "crease":
+        if mark.kind is LineKind.CREASE:
             yield from on_both_sides(placed(across_down(flatten(mark.path))), Ink.FINE)
 
 
@@ -442,24 +474,23 @@ def _close_half(piece: Piece, wide: float, down: float) -> Polygon:
     at_waist = max(x for x, y in points if y < top + 30.0)
     scale = wide / at_waist if at_waist else 1.0
     # its waist dips towards the centre: the side lies under what it hangs from
-    dip = piece.edge("waist").start[0]
+    dip = _waist(piece).start[0]
     return shape_of((max(0.0, x) * scale, y - dip + down) for x, y in points)
 
 
 def _folds(piece: Piece) -> list[float]:
     """Where the seams between panels, or pleats, or the waves of a full skirt run, in shares of the
     half width."""
-    if piece.id in ("skirt-panel", "panel"):
+    if piece.view is View.BOTH and piece.cuts[0].copies >= _MANY_PANELS:
         in_front = max(1, piece.cuts[0].copies // 2)
         seams = (2 * k / in_front - 1.0 for k in range(1, in_front))
         return [seam for seam in seams if seam >= 0.0]
-    pleats = [mark.path[0].start[1] for mark in piece.inner_lines if mark.name.startswith("pleat")][
-        ::2
-    ]
+    marks = (mark for mark in piece.inner_lines if mark.kind is LineKind.PLEAT)
+    pleats = [mark.path[0].start[1] for mark in marks][::2]
     if pleats:
-        wide = max(1.0, edge_length(piece, "waist"))
+        wide = max(1.0, length(_waist(piece).path))
         return [min(0.98, at / wide) for at in pleats]
-    drawn_in = piece.edge("waist").comes_back_to_mm is not None
+    drawn_in = _waist(piece).comes_back_to_mm is not None
     return [0.3, 0.68] if not drawn_in and _hem_mm(piece) > 2.2 * _waist_mm(piece) else []
 
 
@@ -468,28 +499,31 @@ def _button_places(piece: Piece, foot: float) -> list[float]:
     return [
         foot - notch.at_mm
         for notch in piece.notches
-        if notch.name.startswith("button") and notch.edge == "front edge"
+        if notch.kind is NotchKind.BUTTON and piece.edge(notch.edge).role is EdgeRole.OPENING
     ]
 
 
 def _long(piece: Piece) -> float:
     """How long a lower part is from its waist to its hem."""
-    names = [edge.name for edge in piece.edges]
-    seam = next((name for name in ("side", "centre") if name in names), names[0])
-    return edge_length(piece, seam)
+    seam = next(iter((*piece.edges_of(EdgeRole.SIDE), *piece.edges_of(EdgeRole.CENTRE))), None)
+    return length((seam or piece.edges[0]).path)
+
+
+def _waist(piece: Piece) -> Edge:
+    """The edge from which a lower part hangs."""
+    return piece.edges_of(EdgeRole.WAIST)[0]
 
 
 def _waist_mm(piece: Piece) -> float:
-    return sewn_length(piece, "waist")
+    return sewn_length(piece, _waist(piece).name)
 
 
 def _hem_mm(piece: Piece) -> float:
-    return sum(edge_length(piece, edge.name) for edge in piece.edges if edge.name == "hem")
+    return sum(length(edge.path) for edge in piece.edges_of(EdgeRole.HEM))
 
 
 def _seen(piece: Piece) -> float:
     """How often the edges of a piece are seen in one view."""
     cut = piece.cuts[0]
     whole = cut.copies * (2.0 if cut.on_fold else 1.0)
-    of_one_side = "front" in piece.id or "back" in piece.id
-    return whole if of_one_side else whole / 2
+    return whole / 2 if piece.view is View.BOTH else whole

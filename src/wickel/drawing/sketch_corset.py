@@ -12,7 +12,7 @@ from wickel.drawing.sketch_shapes import (
     on_both_sides,
 )
 from wickel.geometry import flatten
-from wickel.pattern import Pattern, Piece, net_line
+from wickel.pattern import Layer, Pattern, Piece, PieceRole, net_line
 
 _LOW_MM = 140.0
 """How far down the bust line lies in the sketch."""
@@ -20,8 +20,7 @@ _LOW_MM = 140.0
 
 def corset(pattern: Pattern, side: str) -> Iterator[Stroke]:
     """The panels from the centre of a side out, each with its bone; nothing where it is none."""
-    stays = [p for p in pattern.pieces if p.id.startswith(("stay-", "panel-"))]
-    stays = [p for p in stays if any(mark.name == "bone" for mark in p.inner_lines)]
+    stays = [p for p in pattern.pieces if p.role is PieceRole.STAY and p.layer is Layer.OUTER]
     if not stays:
         return
     middle = (len(stays) + 1) // 2

@@ -9,9 +9,7 @@ from itertools import pairwise
 
 from wickel.draft.parts import drawn_up
 from wickel.geometry import Line, Outline, Path, Point, flatten
-from wickel.pattern import Edge, Piece, edge_length
-
-_OTHER = "other "
+from wickel.pattern import Edge, EdgeRole, Piece, edge_length
 
 
 def as_worn(piece: Piece, sewn_to: Piece | None = None) -> Piece:
@@ -39,23 +37,24 @@ def as_worn(piece: Piece, sewn_to: Piece | None = None) -> Piece:
 
 
 def _takes_sides_of(piece: Piece, back: Piece, drawn: list[Edge]) -> bool:
-    names = {edge.name for edge in piece.edges}
-    from_above = drawn[0].name == "side" and drawn[0].start[0] < drawn[0].end[0]
-    whole = len(drawn) == 1 and {"other side", "hem"} <= names and from_above
-    return whole and not drawn_up(back) and any(edge.name == "side" for edge in back.edges)
+    sides = piece.edges_of(EdgeRole.SIDE)
+    from_above = drawn[0] in sides[:1] and drawn[0].start[0] < drawn[0].end[0]
+    whole = len(drawn) == 1 and len(sides) > 1 and piece.has(EdgeRole.HEM) and from_above
+    return whole and not drawn_up(back) and back.has(EdgeRole.SIDE)
 
 
 def _with_sides_of(piece: Piece, back: Piece) -> Piece:
     """A piece that is cut whole, its sides below the underarm those of a back, its hem level."""
-    side = flatten(back.edge("side").path)
-    start = piece.edge("side").start
+    side = flatten(back.edges_of(EdgeRole.SIDE)[0].path)
+    own, opposite = piece.edges_of(EdgeRole.SIDE)[:2]
+    start = own.start
     down, across = start[0] - side[0][0], start[1] - side[0][1]
     points = [(x + down, y + across) for x, y in side]
     other = [(x, -y) for x, y in reversed(points)]
     paths = {
-        "side": _lines(points),
-        "hem": _lines([points[-1], other[0]]),
-        "other side": _lines(other),
+        own.name: _lines(points),
+        piece.edges_of(EdgeRole.HEM)[0].name: _lines([points[-1], other[0]]),
+        opposite.name: _lines(other),
     }
     return replace(
         piece,
@@ -103,9 +102,7 @@ def _drawn_up(piece: Piece, drawn: list[Edge]) -> Callable[[Point], Point]:
 
 def _opposite(piece: Piece, edge: Edge) -> Edge | None:
     """The edge of the other side of a piece that is cut whole."""
-    name = edge.name.removeprefix(_OTHER)
-    others = (own for own in piece.edges if own is not edge)
-    return next((own for own in others if own.name.removeprefix(_OTHER) == name), None)
+    return next((own for own in piece.edges_of(edge.role) if own is not edge), None)
 
 
 def _under_the_middle(

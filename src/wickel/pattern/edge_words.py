@@ -32,6 +32,8 @@ _WORDS = {
     EdgeRole.SLEEVE_SEAM: ("underarm",),
     EdgeRole.OVERARM: ("overarm",),
     EdgeRole.COLLAR_BEHIND: ("collar behind",),
+    EdgeRole.COLLAR_SEAM: ("collar neck",),
+    EdgeRole.COLLAR_EDGE: ("collar edge",),
     EdgeRole.CROWN: ("crown",),
     EdgeRole.OUTER: ("outer", "outside"),
     EdgeRole.FRONT_END: ("front", "back end"),

@@ -86,6 +86,8 @@ class EdgeRole(StrEnum):
     OVERARM = "overarm"
     SLEEVE_END = "sleeve end"
     COLLAR_BEHIND = "collar behind"
+    COLLAR_SEAM = "collar seam"
+    COLLAR_EDGE = "collar edge"
     CROWN = "crown"
     OUTER = "outer"
     FRONT_END = "front end"

@@ -50,7 +50,7 @@ def _strip(name: str, long_mm: float, high_mm: float, making: Making) -> Piece:
     strip = Strip(
         id="collar",
         name=name,
-        part=PieceRole.COLLAR,
+        part=PieceRole.COLLAR_STAND,
         long_mm=long_mm,
         high_mm=2 * high_mm,
         cuts=(Cut(material="main", copies=1),),

@@ -51,7 +51,7 @@ def _collar(making: Making) -> Making:
     strip = Strip(
         id="collar",
         name="High collar",
-        part=PieceRole.COLLAR,
+        part=PieceRole.COLLAR_STAND,
         long_mm=long,
         high_mm=2 * high,
         cuts=(Cut(material="main", copies=1),),
