@@ -39,7 +39,7 @@ from wickel.drawing.sketch_shapes import (
     whole_of,
 )
 from wickel.drawing.sketch_worn import as_worn, folds_from
-from wickel.geometry import Outline, Point, flatten, length
+from wickel.geometry import Outline, Point, flatten, length, nearest_distance
 from wickel.pattern import (
     Edge,
     EdgeRole,
@@ -61,6 +61,7 @@ _SWING, _MOST_SWING, _CLOSE = 0.62, 0.72, 1.5
 how many times its waist a skirt is round at the hem that hangs close."""
 _LEGS_APART_MM = 45.0
 """How far from the centre a leg hangs at its hem."""
+_ON_EDGE_MM = 1.0
 _MANY_PANELS = 4
 """Of so many equal panels two or more are seen from one side, and a seam between them."""
 _COLLAR_MM, _HOOD_MM, _BAND_MM, _PATCH_MM = 40.0, 230.0, 60.0, 110.0
@@ -485,10 +486,11 @@ def _folds(piece: Piece) -> list[float]:
         in_front = max(1, piece.cuts[0].copies // 2)
         seams = (2 * k / in_front - 1.0 for k in range(1, in_front))
         return [seam for seam in seams if seam >= 0.0]
-    marks = (mark for mark in piece.inner_lines if mark.kind is LineKind.PLEAT)
-    pleats = [mark.path[0].start[1] for mark in marks][::2]
+    waist = _waist(piece).path
+    starts = [mark.path[0].start for mark in piece.inner_lines if mark.kind is LineKind.PLEAT]
+    pleats = [at[1] for at in starts if nearest_distance(waist, at)[1] < _ON_EDGE_MM][::2]
     if pleats:
-        wide = max(1.0, length(_waist(piece).path))
+        wide = max(1.0, length(waist))
         return [min(0.98, at / wide) for at in pleats]
     drawn_in = _waist(piece).comes_back_to_mm is not None
     return [0.3, 0.68] if not drawn_in and _hem_mm(piece) > 2.2 * _waist_mm(piece) else []
