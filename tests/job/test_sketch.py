@@ -56,6 +56,13 @@ def test_each_view_has_what_is_seen_from_there(style, front, back):
         )
 
 
+def test_a_skirt_that_is_sewn_on_hangs_below_its_bodice():
+    views = seen("from-parts", size="96")
+    for words, side in ((FRONT, "front"), (BACK, "back")):
+        low = {own.copy.piece.removeprefix("d/"): box(own).max_y for own in views[words]}
+        assert low[f"skirt-{side}"] < low[side]
+
+
 @pytest.mark.parametrize("way", ["open", "lengthwise"])
 def test_sleeves_hang_outside_with_their_front_towards_the_front(way):
     views = seen("bodice", way=way)

@@ -9,10 +9,8 @@ from dataclasses import dataclass
 from wickel.cloth import Print
 from wickel.cutting.to_cut import ToCut
 from wickel.lay import CutOrder, CutPiece, Lay
-from wickel.pattern import EdgeKind
+from wickel.pattern import EdgeKind, EdgeRole
 from wickel.wording import Sentence, say
-
-CENTRE = "centre"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -95,7 +93,7 @@ def _off_the_fold(lay: Lay, work: ToCut) -> Iterator[Check]:
     for piece in lay.pieces:
         found = work.drafted(piece)
         edges = () if found is None else found.piece.edges
-        if any(edge.name == CENTRE and edge.kind is EdgeKind.SEAM for edge in edges):
+        if any(edge.role is EdgeRole.CENTRE and edge.kind is EdgeKind.SEAM for edge in edges):
             names.append(piece.name)
     if names:
         yield Check(

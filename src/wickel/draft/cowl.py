@@ -78,6 +78,7 @@ def cowl_front(half: Torso, cowl: Cowl, allow: Allowances, *, lower: str = "hem"
         ("facing edge", line(top, out), "facing"),
         ("facing end", line(out, base), "shoulder"),
     )
+    fold = InnerLine(name=FOLD, path=(Line(centre, base),), kind=LineKind.FOLD)
     made = Piece(
         id="front",
         name="Front",
@@ -97,14 +98,7 @@ def cowl_front(half: Torso, cowl: Cowl, allow: Allowances, *, lower: str = "hem"
             Notch(name="sleeve", edge="armhole", at_mm=length(armhole) - SLEEVE_NOTCH_MM),
             Notch(name="waist", edge="side", at_mm=length(half.side()[:1])),
         ),
-        inner_lines=(
-            *(
-                (InnerLine(name=FOLD, path=(Line(centre, base),), kind=LineKind.FOLD),)
-                if cowl.faced
-                else ()
-            ),
-            *_neck_pleats(base, cowl.neck_pleats),
-        ),
+        inner_lines=(*((fold,) if cowl.faced else ()), *_neck_pleats(base, cowl.neck_pleats)),
         points=(
             point("neck centre", centre, "square to the centre from the shoulder"),
             point("shoulder at neck", base, f"swung out about the underarm by {swing:.1f}°"),

@@ -358,13 +358,8 @@ def leg_piece(
     crease marked."""
     waist = waist_line(leg)
     crease = leg.crease
-    inner: list[InnerLine] = [
-        InnerLine(
-            name="crease",
-            path=line((leg.rise * 0.5, crease), (leg.long, crease)),
-            kind=LineKind.CREASE,
-        )
-    ]
+    pressed = line((leg.rise * 0.5, crease), (leg.long, crease))
+    inner = [InnerLine(name="crease", path=pressed, kind=LineKind.CREASE)]
     if leg.pleated:
         inner += _pleat(waist, leg.dart)
     elif leg.dart:

@@ -27,6 +27,7 @@ from wickel.pattern import (
     Pattern,
     Piece,
     PieceRole,
+    View,
     edge_length,
 )
 from wickel.wording import Text, say
@@ -208,7 +209,7 @@ def _elastics(pattern: Pattern, body: Body) -> Iterator[Notion]:
 def _drawn_to(pattern: Pattern, casing: Piece, waist_mm: float) -> float:
     """How long a casing is once it is drawn in: the waist, or what a front that lies flat leaves of
     it, at least a quarter."""
-    if casing.id != "casing-back":
+    if casing.view is not View.BACK:
         return waist_mm
     front = 2 * pattern.figure_or("waist.quarter.front", waist_mm / 4)
     return max(waist_mm - front, waist_mm / 4)

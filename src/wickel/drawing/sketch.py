@@ -39,7 +39,7 @@ from wickel.drawing.sketch_shapes import (
     whole_of,
 )
 from wickel.drawing.sketch_worn import as_worn, folds_from
-from wickel.geometry import Outline, Point, flatten, length, nearest_distance
+from wickel.geometry import Line, Outline, Point, flatten, length, nearest_distance
 from wickel.pattern import (
     Edge,
     EdgeRole,
@@ -229,7 +229,7 @@ class _View:
         hem = _hem_mm(last) * _seen(last) / 2
         out = wide + min(_SWING * max(0.0, hem - wide), _MOST_SWING * long)
         end = down + long
-        if any(point.name == "corner" for point in piece.points):
+        if _is_square(piece):
             yield from whole_of(square_half((wide, down), (out, end)))
         elif _waist_mm(piece) * _CLOSE > _hem_mm(piece) and len(self.lower) == 1 and not tiers:
             yield from whole_of(_close_half(piece, wide, down))
@@ -410,6 +410,12 @@ def _seen_from(piece: Piece) -> Outline:
     low = ((x, y), (out, end + 0.1 * long), (0.8 * out, end + 0.32 * long), (0.45 * out, end))
     # from the centre up over the neck and the sleeve, down to the waist, and round the hem
     return (*hung, *low, (0.0, end))
+
+
+def _is_square(piece: Piece) -> bool:
+    """Whether a lower part is a square, its corner hanging: its hem is two straight lines."""
+    hem = piece.edges_of(EdgeRole.HEM)[0].path
+    return len(hem) == 2 and all(isinstance(segment, Line) for segment in hem)
 
 
 def _is_whole(piece: Piece) -> bool:

@@ -18,7 +18,7 @@ from wickel.draft.operations import (
     unfold,
 )
 from wickel.job.job import Backing, Card, CardGrain, Centre, End
-from wickel.pattern import BIAS_DEG, Edge, EdgeKind, Pattern, Piece, Seam
+from wickel.pattern import BIAS_DEG, Edge, EdgeKind, EdgeRole, Layer, Pattern, Piece, Seam
 from wickel.wording import say
 
 CENTRE_SEAM_MM = 10.0
@@ -106,7 +106,7 @@ def with_counts(pattern: Pattern, cards: Mapping[str, Card]) -> Pattern:
 
     def counted(piece: Piece) -> Piece:
         count = cards.get(piece.id, Card()).copies
-        if count is None or not any(edge.name == "join" for edge in piece.edges):
+        if count is None or not piece.has(EdgeRole.JOIN):
             return piece
         return replace(piece, cuts=(replace(piece.cuts[0], copies=count), *piece.cuts[1:]))
 
@@ -115,9 +115,9 @@ def with_counts(pattern: Pattern, cards: Mapping[str, Card]) -> Pattern:
 
 def _is_kept(piece: Piece, cards: Mapping[str, Card]) -> bool:
     """Whether a piece is still there: a lining of its own is gone with the lining of its piece."""
-    if not piece.id.endswith("-lining"):
+    if piece.layer is not Layer.LINING:
         return True
-    card = cards.get(piece.id.removesuffix("-lining"))
+    card = cards.get(piece.of)
     return card is None or card.lining is None or not card.lining.none
 
 

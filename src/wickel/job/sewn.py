@@ -30,10 +30,13 @@ from wickel.geometry import (
 from wickel.job.asked import seams_that_may_meet
 from wickel.job.work import DraftedGarment
 from wickel.lay import WornCopy
-from wickel.pattern import EdgeKind, Piece
+from wickel.pattern import EdgeKind, Layer, Piece, PieceRole
 
-UNSEEN = ("facing", "lining", "bag")
-"""Words in the ids of pieces that are not seen from outside."""
+
+def is_seen(piece: Piece) -> bool:
+    """Whether a piece is seen from outside: it is no facing, no lining and no bag of a pocket."""
+    return piece.layer is Layer.OUTER and piece.role is not PieceRole.POCKET
+
 
 _UP_THE_BODY = 0.3
 """A seam runs up the body when it takes that share of the copy's height: the end of a sleeve cut in
@@ -79,7 +82,7 @@ def sewn_rows(
         sides: dict[str, list[_Side]] = {}
         for copy in copies:
             garment, _, id = copy.piece.partition("/")
-            if garment == done.garment.id and not any(word in id for word in UNSEEN):
+            if garment == done.garment.id and is_seen(done.pattern.piece(id)):
                 sides[copy.id] = list(_sides(copy, id, done))
         own = {copy.id: copy for copy in copies if copy.id in sides}
         free = sorted(own, key=lambda id: -_size(own[id]))

@@ -12,15 +12,15 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from wickel.geometry import Affine, Point, bounds, flatten, translation
-from wickel.job.sewn import UNSEEN, Sewn, row_bounds, sewn_rows
+from wickel.job.sewn import Sewn, is_seen, row_bounds, sewn_rows
 from wickel.job.work import DraftedGarment
 from wickel.lay import WornCopy
-from wickel.pattern import Pattern
+from wickel.pattern import EdgeRole, Pattern, Piece, PieceRole, View
 
-VIEWS = ("front", "back")
-_OUTER = ("side", "other side", "panel seam")
-_ABOVE = ("collar", "waistband", "neckband")
-_ALL_ROUND = ("skirt", "panel")
+VIEWS = (View.FRONT, View.BACK)
+_OUTER = (EdgeRole.SIDE, EdgeRole.PANEL)
+_ABOVE = (PieceRole.COLLAR, PieceRole.COLLAR_STAND, PieceRole.WAISTBAND)
+_BELOW = (PieceRole.SKIRT, PieceRole.TIER, PieceRole.LEG)
 _GAP_MM = 12.0
 
 
@@ -37,12 +37,14 @@ def sketches(drafts: Iterable[DraftedGarment], copies: tuple[WornCopy, ...]) -> 
     """For every garment what is seen from the front and what from the back; what nobody sees is
     left out.
 
-    A garment of panels that have neither front nor back in their names is unrolled round the body.
+    A garment of panels that are neither of its front nor of its back is unrolled round the body.
     """
     found = []
     for done in drafts:
         own = [copy for copy in copies if copy.piece.partition("/")[0] == done.garment.id]
-        views = [(view, _sketch(_seen(own, view), done.pattern, view)) for view in VIEWS]
+        views = [
+            (view, _sketch(_seen(own, done.pattern, view), done.pattern, view)) for view in VIEWS
+        ]
         found += [
             Sketch(words=f"Seen from the {view}", copies=seen) for view, seen in views if seen
         ]
@@ -57,43 +59,40 @@ def sketches(drafts: Iterable[DraftedGarment], copies: tuple[WornCopy, ...]) -> 
     return tuple(found)
 
 
-def _id(copy: WornCopy) -> str:
-    return copy.piece.partition("/")[2]
+def _piece(copy: WornCopy, pattern: Pattern) -> Piece:
+    return pattern.piece(copy.piece.partition("/")[2])
 
 
-def _seen(copies: list[WornCopy], view: str) -> list[WornCopy]:
+def _seen(copies: list[WornCopy], pattern: Pattern, view: View) -> list[WornCopy]:
     """The copies that are seen from one side: its own, sleeves and collars, and of panels that go
     all round half."""
-    other = VIEWS[1 - VIEWS.index(view)]
     by_piece: dict[str, list[WornCopy]] = {}
     for copy in copies:
-        id = _id(copy)
-        if not id.startswith(other) and not any(word in id for word in UNSEEN):
-            by_piece.setdefault(id, []).append(copy)
+        piece = _piece(copy, pattern)
+        if is_seen(piece) and piece.view in (view, View.BOTH):
+            by_piece.setdefault(piece.id, []).append(copy)
     seen = []
     for id, own in by_piece.items():
-        if id.startswith(view) or id == "sleeve":
+        piece, box = pattern.piece(id), bounds(own[0].net)
+        if piece.view is view or piece.role is PieceRole.SLEEVE:
             seen += own
-        elif id.startswith(_ABOVE) and bounds(own[0].net).width > bounds(own[0].net).height:
-            seen.append(
-                own[0]
-            )  # a band cut along the cloth goes round the body: it would stand on end here
-        elif id in _ALL_ROUND:
+        elif piece.role in _ABOVE and box.width > box.height:
+            # a band cut along the cloth goes round the body: it would stand on end here
+            seen.append(own[0])
+        elif piece.role is PieceRole.SKIRT:
             half = (len(own) + 1) // 2
-            seen += own[:half] if view == VIEWS[0] else own[-half:]
+            seen += own[:half] if view is View.FRONT else own[-half:]
     return seen
 
 
-def _sketch(seen: list[WornCopy], pattern: Pattern, view: str) -> tuple[Sewn, ...]:
+def _sketch(seen: list[WornCopy], pattern: Pattern, view: View) -> tuple[Sewn, ...]:
     """One view: bands above, the body row under row, sleeves beside it."""
     rows: dict[str, list[WornCopy]] = {}
+    role = {copy: _piece(copy, pattern).role for copy in seen}
     for copy in seen:
-        id = _id(copy)
-        if id != "sleeve" and not id.startswith(_ABOVE):
+        if role[copy] is not PieceRole.SLEEVE and role[copy] not in _ABOVE:
             # panels of one height in the body are one row: a leg or a skirt is one of its own
-            rows.setdefault(
-                "below" if id.startswith("skirt") or id.endswith("leg") else "body", []
-            ).append(copy)
+            rows.setdefault("below" if role[copy] in _BELOW else "body", []).append(copy)
     placed: list[Sewn] = []
     top = 0.0
     for name in ("body", "below"):
@@ -106,7 +105,7 @@ def _sketch(seen: list[WornCopy], pattern: Pattern, view: str) -> tuple[Sewn, ..
     if not placed:
         return ()
     body = row_bounds(placed)
-    bands = [copy for copy in seen if _id(copy).startswith(_ABOVE)]
+    bands = [copy for copy in seen if role[copy] in _ABOVE]
     high = body.max_y + _GAP_MM
     for copy in reversed(bands):
         own = bounds(copy.net)
@@ -115,7 +114,7 @@ def _sketch(seen: list[WornCopy], pattern: Pattern, view: str) -> tuple[Sewn, ..
         )
         high += own.height + _GAP_MM
     for copy in seen:
-        if _id(copy) == "sleeve":
+        if role[copy] is PieceRole.SLEEVE:
             own = bounds(copy.net)
             left = _hangs_left(copy, view)
             x = body.min_x - _GAP_MM - own.max_x if left else body.max_x + _GAP_MM - own.min_x
@@ -139,18 +138,19 @@ def _row(copies: list[WornCopy], pattern: Pattern) -> list[Sewn]:
 def _rank(copy: WornCopy, pattern: Pattern) -> tuple[int, str]:
     """Where in a row from left to right: outer panels outside, halves with their centre towards the
     middle."""
-    id = _id(copy)
-    piece = pattern.piece(id)
+    piece = _piece(copy, pattern)
     box = bounds(copy.net)
     middle = (box.min_x + box.max_x) / 2
-    outer = [edge for edge in piece.edges if edge.name in _OUTER]
+    outer = piece.edges_of(*_OUTER)
     if any(cut.on_fold for cut in piece.cuts) or not outer:
-        return (0, id)
-    edges = [copy.from_piece.all(flatten(edge.path)) for edge in outer if edge.name != "panel seam"]
-    inner = [copy.from_piece.all(flatten(edge.path)) for edge in outer if edge.name == "panel seam"]
-    away = _mean_x(edges) - middle if edges else _mean_x(inner) - middle
-    far = 2 if edges and inner else 1  # a panel between the centre and the side lies further out
-    return (far if away > 0 else -far, id)
+        return (0, piece.id)
+    sides, panels = (
+        [copy.from_piece.all(flatten(edge.path)) for edge in piece.edges_of(role)]
+        for role in _OUTER
+    )
+    away = _mean_x(sides or panels) - middle
+    far = 2 if sides and panels else 1  # a panel between centre and side lies further out
+    return (far if away > 0 else -far, piece.id)
 
 
 def _mean_x(lines: list[tuple[Point, ...]]) -> float:
@@ -158,11 +158,11 @@ def _mean_x(lines: list[tuple[Point, ...]]) -> float:
     return sum(xs) / len(xs)
 
 
-def _hangs_left(sleeve: WornCopy, view: str) -> bool:
+def _hangs_left(sleeve: WornCopy, view: View) -> bool:
     """Whether a sleeve hangs at the left of what is seen: its front, at positive y of its piece, is
     towards it."""
     front_at_right = sleeve.from_piece.direction((0.0, 1.0))[0] > 0
-    return front_at_right == (view == VIEWS[0])
+    return front_at_right == (view is View.FRONT)
 
 
 def _shifted(row: Iterable[Sewn], dx: float, dy: float) -> list[Sewn]:
