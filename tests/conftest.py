@@ -13,14 +13,15 @@ from wickel.files.drawings import reading_in
 from wickel.units import Unit
 from wickel.wording import show_in
 
-settings.register_profile(
-    "wickel",
-    deadline=None,
-    derandomize=True,
-    max_examples=40,
-    suppress_health_check=[HealthCheck.too_slow],
-)
-settings.load_profile("wickel")
+for profile, examples in (("usual", 20), ("all", 60)):
+    settings.register_profile(
+        profile,
+        deadline=None,
+        derandomize=True,
+        max_examples=examples,
+        suppress_health_check=[HealthCheck.too_slow],
+    )
+settings.load_profile("usual")
 
 
 def pytest_addoption(parser):
@@ -31,6 +32,7 @@ def pytest_addoption(parser):
 def pytest_configure(config):
     """Before anything is collected: parameters that run at length are not even made else."""
     run_all(config.getoption("--all"))
+    settings.load_profile("all" if config.getoption("--all") else "usual")
 
 
 def pytest_collection_modifyitems(config, items):

@@ -46,7 +46,8 @@ def test_random_figures_are_drawn_or_refused(style):
     plain = job_of_style(style)
     figures = [own.id for own in _figures(plain)]
     for id in all_or(figures, figures[:: max(1, len(figures) // 8)]):
-        for value in ("0", "0.1", "-3", "+40", "400", f"{rng.uniform(1, 90):.1f}"):
+        values = ("0", "-3", "400", "0.1", "+40", f"{rng.uniform(1, 90):.1f}")
+        for value in all_or(values, values[:3]):
             try:
                 job = read_settings((f"{id}={value}",), plain)
             except ValueError:
