@@ -504,6 +504,15 @@ def test_the_box_dress_is_laid_at_every_size_on_every_width(size):
             assert judged(plain, json.loads(json.dumps(lay_record((lay,))))) == []
 
 
+@pytest.mark.parametrize("size", ["88", "100"])
+def test_a_fold_as_deep_as_a_piece_holds_it(size):
+    # a depth was rounded to a thousandth, and half of all pieces found theirs too shallow by less
+    pieces = cut_pieces(dress(size))
+    cloth = Cloth(id="main", usable_width_mm=1400, print=Print.ANY)
+    lay = make_lay(pieces, cloth, "two-folds", search=Search(effort=1))
+    assert lay.complete
+
+
 def test_with_long_sleeves_the_largest_size_does_not_fit_a_narrow_fold():
     pieces = cut_pieces(dress("124", options={"sleeve_mm": 400.0}))
     cloth = Cloth(id="main", usable_width_mm=1100, print=Print.ANY)

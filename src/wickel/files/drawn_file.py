@@ -3,6 +3,7 @@ is cut."""
 
 from __future__ import annotations
 
+from enum import StrEnum
 from typing import Annotated, Any
 
 from pydantic import Field
@@ -14,9 +15,15 @@ from wickel.pattern import (
     Cut,
     Edge,
     EdgeKind,
+    EdgeRole,
     InnerLine,
+    Layer,
+    LineKind,
     Notch,
+    NotchKind,
     Piece,
+    PieceRole,
+    View,
     Wider,
     edge_length,
     net_line,
@@ -54,6 +61,7 @@ class DrawnEdgeRecord(FileRecord):
     allowance_end_mm: Allowance | None = None
     comes_back_to_mm: Allowance | None = None
     wider: WiderRecord | None = None
+    role: EdgeRole | None = Field(default=None, strict=False)
 
 
 class DrawnNotchRecord(FileRecord):
@@ -62,6 +70,7 @@ class DrawnNotchRecord(FileRecord):
     name: Text = ""
     edge: Name
     at_mm: Allowance
+    kind: NotchKind | None = Field(default=None, strict=False)
 
 
 class DrawnLineRecord(FileRecord):
@@ -69,6 +78,7 @@ class DrawnLineRecord(FileRecord):
 
     name: Text = ""
     path_mm: PathRecord
+    kind: LineKind | None = Field(default=None, strict=False)
 
 
 class DrawnCutRecord(FileRecord):
@@ -90,10 +100,14 @@ class DrawnPieceRecord(FileRecord):
     grain_deg: Number = 0.0
     notches: Annotated[list[DrawnNotchRecord], Field(max_length=500)] = []
     inner_lines: Annotated[list[DrawnLineRecord], Field(max_length=500)] = []
+    role: PieceRole | None = Field(default=None, strict=False)
+    view: View | None = Field(default=None, strict=False)
+    layer: Layer | None = Field(default=None, strict=False)
+    of: Text = ""
 
 
 def drawn_of(record: DrawnPieceRecord) -> Piece:
-    """The drawn piece of a record.
+    """The drawn piece of a record; one of before there were roles has them by its names.
 
     Raises:
         ValueError: its edges do not meet or cross, or a notch lies beyond its edge.
@@ -105,14 +119,25 @@ def drawn_of(record: DrawnPieceRecord) -> Piece:
         cuts=tuple(Cut(**own.model_dump(include=_CUT)) for own in record.cuts),
         grain_deg=record.grain_deg,
         notches=tuple(
-            Notch(name=notch.name, edge=notch.edge, at_mm=notch.at_mm) for notch in record.notches
+            Notch(
+                name=notch.name,
+                edge=notch.edge,
+                at_mm=notch.at_mm,
+                kind=notch.kind or NotchKind.MATCH,
+            )
+            for notch in record.notches
         ),
         inner_lines=tuple(
-            InnerLine(name=line.name, path=path_of(line.path_mm)) for line in record.inner_lines
+            InnerLine(name=line.name, path=path_of(line.path_mm), kind=line.kind or LineKind.OTHER)
+            for line in record.inner_lines
         ),
+        role=record.role or PieceRole.OTHER,
+        view=record.view or View.BOTH,
+        layer=record.layer or Layer.OUTER,
+        of=record.of,
     )
     _check(piece)
-    return with_guessed_roles(piece)
+    return with_guessed_roles(piece) if record.role is None else piece
 
 
 _CUT = {"material", "copies", "pair", "on_fold"}
@@ -126,6 +151,7 @@ def _edge(record: DrawnEdgeRecord) -> Edge:
         allowance_mm=record.allowance_mm,
         kind=record.kind,
         comes_back_to_mm=record.comes_back_to_mm,
+        role=record.role or EdgeRole.OTHER,
         allowance_end_mm=record.allowance_end_mm,
         wider=None
         if wider is None
@@ -169,7 +195,12 @@ def drawn_record(piece: Piece) -> dict[str, Any]:
         **(
             {
                 "notches": [
-                    {"name": notch.name, "edge": notch.edge, "at_mm": notch.at_mm}
+                    {
+                        "name": notch.name,
+                        "edge": notch.edge,
+                        "at_mm": notch.at_mm,
+                        **_said(kind=(notch.kind, NotchKind.MATCH)),
+                    }
                     for notch in piece.notches
                 ]
             }
@@ -179,14 +210,26 @@ def drawn_record(piece: Piece) -> dict[str, Any]:
         **(
             {
                 "inner_lines": [
-                    {"name": line.name, "path_mm": path_record(line.path)}
+                    {
+                        "name": line.name,
+                        "path_mm": path_record(line.path),
+                        **_said(kind=(line.kind, LineKind.OTHER)),
+                    }
                     for line in piece.inner_lines
                 ]
             }
             if piece.inner_lines
             else {}
         ),
+        "role": piece.role.value,
+        **_said(view=(piece.view, View.BOTH), layer=(piece.layer, Layer.OUTER)),
+        **({"of": piece.of} if piece.of else {}),
     }
+
+
+def _said(**roles: tuple[StrEnum, StrEnum]) -> dict[str, str]:
+    """What is written of roles: those that are not the usual ones, each with that."""
+    return {key: role.value for key, (role, usual) in roles.items() if role is not usual}
 
 
 def _edge_record(edge: Edge) -> dict[str, Any]:
@@ -195,6 +238,7 @@ def _edge_record(edge: Edge) -> dict[str, Any]:
         "path_mm": path_record(edge.path),
         "kind": edge.kind.value,
         "allowance_mm": edge.allowance_mm,
+        **_said(role=(edge.role, EdgeRole.OTHER)),
     }
     if edge.allowance_end_mm is not None:
         record["allowance_end_mm"] = edge.allowance_end_mm

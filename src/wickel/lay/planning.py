@@ -362,7 +362,8 @@ def _depths(
             continue
         for pose in (pose for part in parts for pose in part.poses):
             if len(pose.cut_plies) > 1:
-                height = round(bounds(pose.outline).height, 3) + reserve
+                # up, never down: a fold a thousandth too shallow holds the piece no more
+                height = math.ceil(bounds(pose.outline).height * 1000) / 1000 + reserve
                 heights[height] = heights.get(height, False) or pose.on_fold
     middle = width / (2 * folds)
     found = {

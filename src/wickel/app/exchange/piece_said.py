@@ -5,6 +5,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import replace
+from typing import TypeVar
 
 from PySide6.QtCore import Signal
 from PySide6.QtWidgets import (
@@ -17,10 +18,11 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from wickel.app.exchange.role_words import EDGES, PARTS, SIDES
 from wickel.app.widgets.cards import Form, card, emptied, fill_box, label
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.job.importing import EdgeSaid, FoundEdge, ImportSaid, PieceSaid, ReadPiece
-from wickel.pattern import MATERIALS, EdgeKind
+from wickel.pattern import MATERIALS, EdgeKind, EdgeRole, PieceRole, View
 from wickel.units import Unit, shown_length
 from wickel.wording import term, tr
 
@@ -68,7 +70,8 @@ class PieceSaidCard(QWidget):
         column.addStretch()
         self.edge_boxes: dict[str, QComboBox] = {}
         self.edge_fields: dict[str, LengthEdit] = {}
-        self._shown_edges: tuple[tuple[str, EdgeKind, float, bool], ...] = ()
+        self.role_boxes: dict[str, QComboBox] = {}
+        self._shown_edges: tuple[tuple[str, EdgeKind, float, bool, EdgeRole], ...] = ()
 
     def _facts(self) -> QWidget:
         frame, column = card()
@@ -93,11 +96,18 @@ class PieceSaidCard(QWidget):
         self.pair = QCheckBox(tr("in pairs"))
         self.pair.setToolTip(tr("Half of them mirrored"))
         self.pair.clicked.connect(self._take_facts)
+        self.role, self.view = QComboBox(), QComboBox()
+        self.role.setToolTip(tr("Which part of a garment it is: sketch and joining card go by it"))
+        self.view.setToolTip(tr("On which side of the garment it is seen"))
+        self.role.activated.connect(self._take_facts)
+        self.view.activated.connect(self._take_facts)
         self.grain = QComboBox()
         self.grain.setToolTip(tr("Which way its arrow runs, from head to hem"))
         self.grain.activated.connect(self._take_facts)
         for words, field in (
             (tr("Name"), self.name),
+            (tr("It is"), self.role),
+            (tr("Seen"), self.view),
             (tr("Material"), self.material),
             (tr("Copies"), self.copies),
             ("", self.pair),
@@ -131,6 +141,9 @@ class PieceSaidCard(QWidget):
             self.copies.setValue(cut.copies)
             self.pair.setChecked(cut.pair)
             self.pair.setEnabled(cut.copies % 2 == 0 and not cut.on_fold)
+        if piece.drawn is not None:
+            _fill(self.role, PARTS, piece.drawn.role)
+            _fill(self.view, SIDES, piece.drawn.view)
         self.material.blockSignals(False)
         self.copies.blockSignals(False)
         fill_box(
@@ -142,8 +155,14 @@ class PieceSaidCard(QWidget):
         self._show_doubts(piece)
 
     def _show_edges(self, piece: ReadPiece) -> None:
+        drawn = () if piece.drawn is None else piece.drawn.edges
+        roles = {edge.name: edge.role for edge in drawn}
         rows = tuple(
-            (edge.name, edge.kind, edge.allowance_mm, edge.straight) for edge in piece.edges
+            (
+                *(edge.name, edge.kind, edge.allowance_mm, edge.straight),
+                roles.get(edge.name, EdgeRole.OTHER),
+            )
+            for edge in piece.edges
         )
         if rows == self._shown_edges and self.edge_boxes:
             return
@@ -151,7 +170,8 @@ class PieceSaidCard(QWidget):
         if names != list(self.edge_boxes):
             self._build_edges(piece)
         self._shown_edges = rows
-        for name, kind, mm, straight in rows:
+        for name, kind, mm, straight, role in rows:
+            _fill(self.role_boxes[name], EDGES, role)
             choices = [own for own in KINDS if straight or own is not EdgeKind.FOLD]
             box = self.edge_boxes[name]
             fill_box(box, [(KINDS[own], own.value) for own in choices], kind.value)
@@ -161,7 +181,7 @@ class PieceSaidCard(QWidget):
 
     def _build_edges(self, piece: ReadPiece) -> None:
         emptied(self._grid)
-        self.edge_boxes, self.edge_fields = {}, {}
+        self.edge_boxes, self.edge_fields, self.role_boxes = {}, {}, {}
         for k, edge in enumerate(piece.edges):
             words = tr(
                 "{edge}, {long}", edge=edge.name, long=shown_length(edge.long_mm, self._unit)
@@ -169,13 +189,19 @@ class PieceSaidCard(QWidget):
             box = QComboBox()
             box.setAccessibleName(tr("What {edge} is", edge=edge.name))
             box.setToolTip(tr("Seam, hem, or on the fold"))
+            role = QComboBox()
+            role.setAccessibleName(tr("What {edge} is of the garment", edge=edge.name))
+            role.setToolTip(tr("Neck, side, hem: seams, sketch and papers go by it"))
+            role.activated.connect(lambda _, name=edge.name: self._take_role(name))
             field = LengthEdit(tr("Allowance in {edge}", edge=edge.name))
             box.activated.connect(lambda _, name=edge.name: self._take_kind(name))
             field.entered.connect(lambda mm, name=edge.name: self._take_allowance(name, mm))
-            self._grid.addWidget(label(words, wrap=True), 2 * k, 0, 1, 2)
+            self._grid.addWidget(label(words, wrap=True), 2 * k, 0)
+            self._grid.addWidget(role, 2 * k, 1)
             self._grid.addWidget(box, 2 * k + 1, 0)
             self._grid.addWidget(field, 2 * k + 1, 1)
             self.edge_boxes[edge.name], self.edge_fields[edge.name] = box, field
+            self.role_boxes[edge.name] = role
 
     def _show_doubts(self, piece: ReadPiece) -> None:
         emptied(self._doubts)
@@ -218,6 +244,10 @@ class PieceSaidCard(QWidget):
                 said = replace(said, copies=self.copies.value())
             if self.pair.isChecked() != cut.pair:
                 said = replace(said, pair=self.pair.isChecked())
+        if piece.drawn is not None:
+            role, view = PieceRole(self.role.currentData()), View(self.view.currentData())
+            said = replace(said, role=role) if role is not piece.drawn.role else said
+            said = replace(said, view=view) if view is not piece.drawn.view else said
         deg = float(self.grain.currentData())
         if abs(deg - piece.grains_deg[0]) > 1e-6:
             said = replace(said, grain_deg=deg)
@@ -231,11 +261,26 @@ class PieceSaidCard(QWidget):
         own = replace(own, hem=kind is EdgeKind.HEM, fold=kind is EdgeKind.FOLD)
         self._tell(replace(self._said, edges={**self._said.edges, name: own}))
 
+    def _take_role(self, name: str) -> None:
+        self._edge = name
+        self.edge_taken.emit(name)
+        role = EdgeRole(self.role_boxes[name].currentData())
+        own = replace(self._said.edges.get(name, EdgeSaid()), role=role)
+        self._tell(replace(self._said, edges={**self._said.edges, name: own}))
+
     def _take_allowance(self, name: str, mm: float) -> None:
         self._edge = name
         self.edge_taken.emit(name)
         own = replace(self._said.edges.get(name, EdgeSaid()), allowance_mm=max(0.0, mm))
         self._tell(replace(self._said, edges={**self._said.edges, name: own}))
+
+
+_Role = TypeVar("_Role", PieceRole, View, EdgeRole)
+
+
+def _fill(box: QComboBox, words: Mapping[_Role, str], chosen: _Role) -> None:
+    """Fill a box with what something can be."""
+    fill_box(box, [(shown, role.value) for role, shown in words.items()], chosen.value)
 
 
 def _way(deg: float) -> str:

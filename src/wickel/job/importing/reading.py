@@ -347,7 +347,20 @@ class _Reading:
             ),
         )
         self._compare(piece, to_own)
-        return with_guessed_roles(piece)
+        return self._with_roles(with_guessed_roles(piece))
+
+    def _with_roles(self, piece: Piece) -> Piece:
+        """The piece as what it was said to be, in place of what its names say."""
+        said = self._answer
+        roles = {name: own.role for name, own in said.edges.items() if own.role is not None}
+        return replace(
+            piece,
+            role=said.role or piece.role,
+            view=said.view or piece.view,
+            edges=tuple(
+                replace(edge, role=roles.get(edge.name, edge.role)) for edge in piece.edges
+            ),
+        )
 
     def _frame(self, edges: list[Edge], grain: float) -> tuple[Affine, float]:
         """The map into the piece's own frame, and its grain there: as the file says; else with the

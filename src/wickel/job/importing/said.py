@@ -10,6 +10,7 @@ from enum import StrEnum
 
 from wickel.drawing.found import FoundDrawing, FoundLine
 from wickel.geometry import chained, flatten, joined, signed_area
+from wickel.pattern import EdgeRole, PieceRole, View
 
 
 class Meaning(StrEnum):
@@ -45,16 +46,18 @@ class LayerSaid:
 @dataclass(frozen=True, slots=True, kw_only=True)
 class EdgeSaid:
     """What is said of one edge: the allowance that is in it, in mm, None as is usual; whether it is
-    a hem, or lies on the fold."""
+    a hem, or lies on the fold; what it is of the garment, None as its name has it."""
 
     allowance_mm: float | None = None
     hem: bool | None = None
     fold: bool | None = None
+    role: EdgeRole | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PieceSaid:
-    """What is said of one piece; what is left at None is as the file has it, or as is usual.
+    """What is said of one piece; what is left at None is as the file has it, or as is usual: which
+    part of the garment it is, and on which side, as its name has it.
 
     ``grain_deg`` is the direction of its arrow in the drawing, from head to hem.
     """
@@ -65,6 +68,8 @@ class PieceSaid:
     copies: int | None = None
     pair: bool | None = None
     grain_deg: float | None = None
+    role: PieceRole | None = None
+    view: View | None = None
     edges: Mapping[str, EdgeSaid] = field(default_factory=dict)
 
 
