@@ -69,7 +69,12 @@ FAULTS = (
     Fault("body/client.py", "key=lambda b: b.taken", "key=lambda b: b.name", "body"),
     Fault("cloth/cloth.py", "if not 0 <= value <= 3:", "if not 0 <= value <= 30:", "cloth"),
     Fault("draft/chalk.py", "MOST_ON_CURVE = 12", "MOST_ON_CURVE = 120", "draft/test_chalk.py"),
-    Fault("draft/notions.py", "piece.notches if piece.layer is Layer.OUTER else ()", "piece.notches", "job draft"),
+    Fault(
+        "draft/notions.py",
+        "piece.notches if piece.layer is Layer.OUTER else ()",
+        "piece.notches",
+        "job draft",
+    ),
     Fault("draft/operations/change.py", "for part in (1, 2)", "for part in (2, 3)", "job"),
     Fault("draft/operations/splitting.py", "not in materials)", "in materials)", "draft"),
     Fault(

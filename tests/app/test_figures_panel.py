@@ -50,6 +50,13 @@ def enter(qtbot, panel, id, text):
     qtbot.keyClick(own, Qt.Key.Key_Return)
 
 
+def test_what_is_typed_just_as_it_is_shown_is_the_makers(panel, session, qtbot):
+    # the rule's value is rounded where it is shown: who types it wants it so
+    shown = field(panel, "shoulder.slope.front").text()
+    enter(qtbot, panel, "shoulder.slope.front", shown)
+    assert session.garment.figures["shoulder.slope.front"].mm == 22.0
+
+
 def test_every_figure_of_the_draft_is_listed_with_its_rule(panel, session):
     figures = session.draft.pattern.figures
     assert set(panel.rows) == {figure.base for figure in figures}

@@ -83,8 +83,8 @@ class FigureField(Field):
 
     def _finish(self) -> None:
         # what was typed is given, even where it reads like the rule's value, which is rounded
-        if self.isModified() or self.text().strip() != self._shown:
-            self.setModified(False)
+        if self.typed or self.text().strip() != self._shown:
+            self.typed = False
             self.entered.emit(self.figure, self.text())
 
 

@@ -14,6 +14,7 @@ class Field(QLineEdit):
 
     def __init__(self, text: str = "", parent: QWidget | None = None) -> None:
         super().__init__(text, parent)
+        self.typed = False
         # the first to hear of it: whoever takes what was typed may refill the field at once
         self.editingFinished.connect(self._left)
 
@@ -28,6 +29,8 @@ class Field(QLineEdit):
             self.setText(text)
 
     def _left(self) -> None:
+        # whoever takes it asks whether it was typed, be it word for word what stood there before
+        self.typed = self.isModified()
         self.setModified(False)
 
 
