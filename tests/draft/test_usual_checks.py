@@ -84,7 +84,7 @@ def test_a_hip_curve_arrives_straight_down():
 
 def test_a_neck_that_does_not_come_below_the_shoulder_is_refused():
     assert round_neck(30, (20.0, 150.0)).end == (20, 150)
-    with pytest.raises(DraftRefused, match="below the shoulder line"):
+    with pytest.raises(DraftRefused, match="below where it meets the shoulder"):
         round_neck(24, (20.0, 150.0))
 
 
