@@ -17,7 +17,7 @@ from wickel.files import read_job
 from wickel.files.drawings.dxf_out import dxf_bytes
 from wickel.files.drawings.pdf_out import full_pdf
 from wickel.job.importing import Meaning
-from wickel.pattern import EdgeKind
+from wickel.pattern import EdgeKind, EdgeRole, PieceRole
 
 
 @pytest.fixture
@@ -53,6 +53,14 @@ def test_a_drawing_becomes_a_new_job(window, qtbot, drawing, monkeypatch):
     assert own.card.name.text() == "Front"
     assert own.card.edge_boxes["centre"].currentData() == EdgeKind.FOLD
     assert own.card.edge_fields["side"].text() == "1.5 cm"
+    # what it is goes by its names, and can be said
+    assert own.card.role.currentData() == PieceRole.BODICE
+    assert own.card.view.currentText() == "in front"
+    assert own.card.role_boxes["side"].currentText() == "side"
+    choose(own.card.role_boxes["side"], EdgeRole.PANEL)
+    qtbot.waitUntil(
+        lambda: own.settled() and own.read.pieces[0].drawn.edge("side").role is EdgeRole.PANEL
+    )
     qtbot.mouseClick(own.new, Qt.MouseButton.LeftButton)
     session = window.session
     assert session.job.name == "summer"

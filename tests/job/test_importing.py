@@ -1,6 +1,7 @@
 """Drawings become pieces: lines put together, allowances taken off and others put on, sizes, and
 what is left out."""
 
+import json
 import math
 from dataclasses import replace
 from itertools import pairwise
@@ -14,6 +15,7 @@ from tests.lay.judge import judged
 from wickel.cloth import Cloth
 from wickel.drawing.found import FoundDrawing, FoundLine, FoundText
 from wickel.files import job_record, lay_record
+from wickel.files.drawn_file import DrawnPieceRecord, drawn_of, drawn_record
 from wickel.geometry import Line, flatten, map_path, rotation
 from wickel.job import Job, cut_pieces
 from wickel.job.importing import (
@@ -27,7 +29,7 @@ from wickel.job.importing import (
 )
 from wickel.job.importing.cut_notches import without_notches
 from wickel.lay import Search, kept_lay_of, lay_again, make_lay
-from wickel.pattern import EdgeKind, cut_line, net_line, with_allowances
+from wickel.pattern import EdgeKind, EdgeRole, PieceRole, View, cut_line, net_line, with_allowances
 from wickel.studio.bringing_in import NotImported, imported, job_of_imported, with_imported
 
 
@@ -248,6 +250,24 @@ def test_a_piece_left_out_stays_out_and_names_said_are_taken():
     (piece,) = style.style.drawn
     assert (piece.name, piece.cuts[0].copies, piece.cuts[0].pair) == ("Back", 2, True)
     assert piece.cuts[0].material == "lining"
+
+
+def test_what_a_piece_is_goes_by_its_name_until_it_is_said_and_files_keep_it():
+    drawing = found(box(200, 300), texts=(FoundText(text="Back", at=(90, 90), layer="text"),))
+    said = proposed(drawing)
+    (own,) = read_pieces(drawing, said).pieces
+    assert (own.drawn.role, own.drawn.view) == (PieceRole.BODICE, View.BACK)
+    edge = own.edges[0].name
+    answer = PieceSaid(
+        role=PieceRole.SKIRT,
+        view=View.FRONT,
+        edges={edge: EdgeSaid(role=EdgeRole.WAIST)},
+    )
+    (own,) = read_pieces(drawing, replace(said, pieces={own.key: answer})).pieces
+    assert (own.drawn.role, own.drawn.view) == (PieceRole.SKIRT, View.FRONT)
+    assert own.drawn.edges_of(EdgeRole.WAIST) == (own.drawn.edge(edge),)
+    kept = DrawnPieceRecord.model_validate_json(json.dumps(drawn_record(own.drawn)))
+    assert drawn_of(kept) == own.drawn
 
 
 def test_layers_without_telling_names_are_told_apart_by_what_they_hold():

@@ -17,6 +17,8 @@ from wickel.cutting.to_cut import ToCut
 from wickel.geometry import bounds
 from wickel.job import DraftedGarment, notions_of
 from wickel.pattern import (
+    COLLARS,
+    POCKETS,
     EdgeRole,
     Layer,
     LineKind,
@@ -50,10 +52,8 @@ _NO_HEMS = (
     PieceRole.SLEEVE,
     PieceRole.CAP_SLEEVE,
     PieceRole.CUFF,
-    PieceRole.COLLAR,
-    PieceRole.COLLAR_STAND,
-    PieceRole.POCKET,
-    PieceRole.PATCH,
+    *COLLARS,
+    *POCKETS,
 )
 FLARED_SHARE = 1.5
 """A hem that is so much wider than the hip is loose."""

@@ -14,6 +14,8 @@ from dataclasses import dataclass, replace
 from wickel.draft.parts import mouth_on
 from wickel.job import DraftedGarment
 from wickel.pattern import (
+    POCKETS,
+    ROUND_THE_NECK,
     Edge,
     EdgeRole,
     Layer,
@@ -22,23 +24,21 @@ from wickel.pattern import (
     Piece,
     PieceRole,
     Seam,
+    all_seams,
     edge_length,
     sewn_length,
 )
-from wickel.pattern.sewing import all_seams
 from wickel.wording import Text, say
 
 _SAME_MM = 0.5
-_ROUND_THE_NECK = (PieceRole.COLLAR, PieceRole.COLLAR_STAND, PieceRole.HOOD)
-_POCKETS = (PieceRole.POCKET, PieceRole.PATCH)
 _SLEEVE_ENDS = (PieceRole.CUFF, PieceRole.TURN_UP)
 _ORDER: tuple[tuple[PieceRole | Layer | EdgeRole, ...], ...] = (
     (EdgeRole.PANEL,),
     (EdgeRole.YOKE, EdgeRole.RAGLAN),
-    _POCKETS,
+    POCKETS,
     (EdgeRole.CENTRE,),
     (EdgeRole.SHOULDER,),
-    _ROUND_THE_NECK,
+    ROUND_THE_NECK,
     (EdgeRole.NECK, EdgeRole.TOP),
     (PieceRole.BAND, Layer.FACING),
     (EdgeRole.OVERARM, EdgeRole.SIDE),

@@ -17,6 +17,7 @@ from wickel.draft.style import Options
 from wickel.geometry import length
 from wickel.pattern import (
     BIAS_DEG,
+    COLLARS,
     Edge,
     EdgeKind,
     EdgeRole,
@@ -73,7 +74,7 @@ def notions(style: str, pattern: Pattern, body: Body, options: Options) -> tuple
         *_zips(style, pattern, options),
         *_buttons(pattern),
         *_elastics(pattern, body),
-        *_bones(style, pattern),
+        *_bones(pattern),
         *_bindings(pattern),
         *_thread(pattern),
     )
@@ -232,7 +233,7 @@ def _beside(line: InnerLine) -> bool:
     return abs(line.path[0].start[1]) > 1.0
 
 
-def _bones(style: str, pattern: Pattern) -> Iterator[Notion]:
+def _bones(pattern: Pattern) -> Iterator[Notion]:
     for piece in pattern.pieces:
         for line in piece.inner_lines:
             if line.kind is LineKind.BONE:
@@ -244,7 +245,7 @@ def _bones(style: str, pattern: Pattern) -> Iterator[Notion]:
                     long_mm=along,
                     why="one in every panel of the outer layer",
                 )
-    pairs, gap = _eyelets(style, pattern)
+    pairs, gap = _eyelets(pattern)
     if pairs:
         yield Notion(
             kind="eyelets",
@@ -261,7 +262,7 @@ def _bones(style: str, pattern: Pattern) -> Iterator[Notion]:
         )
 
 
-def _eyelets(style: str, pattern: Pattern) -> tuple[int, float]:
+def _eyelets(pattern: Pattern) -> tuple[int, float]:
     """How many pairs of eyelets a lacing has, and how far they are from each other: as they are
     marked, or along the strip behind it."""
     marked = sum(
@@ -276,7 +277,7 @@ def _eyelets(style: str, pattern: Pattern) -> tuple[int, float]:
     return math.floor(long / EYELET_GAP_MM), EYELET_GAP_MM
 
 
-_NO_STRIPS = (PieceRole.COLLAR, PieceRole.COLLAR_STAND, PieceRole.SKIRT, PieceRole.BODICE)
+_NO_STRIPS = (*COLLARS, PieceRole.SKIRT, PieceRole.BODICE)
 """What is no strip, although it may be cut on the bias."""
 
 

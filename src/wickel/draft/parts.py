@@ -24,7 +24,7 @@ from wickel.pattern import (
     Piece,
     PieceRole,
 )
-from wickel.pattern.edge_words import house_roles
+from wickel.pattern.edge_words import HOUSE_ROLES
 from wickel.wording import say
 
 BAND_OPTIONS = (
@@ -51,7 +51,7 @@ ON_EDGE_MM = 0.5
 
 
 def edges(
-    allow: Allowances, *rows: EdgeRow, roles: Mapping[str, EdgeRole] = house_roles()
+    allow: Allowances, *rows: EdgeRow, roles: Mapping[str, EdgeRole] = HOUSE_ROLES
 ) -> tuple[Edge, ...]:
     """Edges from rows, each with the allowance of its role; ``roles`` says what edges are of the
     garment, by their names."""

@@ -16,6 +16,7 @@ from wickel.geometry import Point, flatten, length
 from wickel.job.job import AskedOfPrint, Garment, Job
 from wickel.lay import Axes, Mark, OnPrint
 from wickel.pattern import (
+    COLLARS,
     Edge,
     EdgeKind,
     EdgeRole,
@@ -90,6 +91,8 @@ def usually_asked(pattern: Pattern, cut_from: Mapping[str, tuple[Cloth, ...]]) -
         for piece in pattern.pieces
         if piece.layer is Layer.OUTER
     }
+    if not any(striped.values()):
+        return AskedOfPrint()
     seams = dict.fromkeys(
         seam.name
         for seam in seams_that_may_meet(pattern)
@@ -98,11 +101,7 @@ def usually_asked(pattern: Pattern, cut_from: Mapping[str, tuple[Cloth, ...]]) -
         and _lie_flat(*_both(seam, pattern))
     )
     folded = [piece for piece in pattern.pieces if _on_fold_along_its_grain(piece)]
-    collars = [
-        piece.id
-        for piece in folded
-        if striped.get(piece.id) and piece.role in (PieceRole.COLLAR, PieceRole.COLLAR_STAND)
-    ]
+    collars = [piece.id for piece in folded if striped.get(piece.id) and piece.role in COLLARS]
     backs = [
         piece.id
         for piece in folded
@@ -140,13 +139,21 @@ def hemmed_pieces(pattern: Pattern) -> tuple[Piece, ...]:
     return tuple(piece for piece in pattern.pieces if _hem(piece) is not None)
 
 
-def asked_of(piece: Piece, pattern: Pattern, asked: AskedOfPrint) -> OnPrint:
-    """What one piece of a pattern asks of the print."""
+def meeting_seams(pattern: Pattern, asked: AskedOfPrint) -> tuple[Seam, ...]:
+    """The seams of a pattern that are asked to meet in the print."""
+    if not asked.seams:
+        return ()
+    return tuple(seam for seam in seams_that_may_meet(pattern) if seam.name in asked.seams)
+
+
+def asked_of(
+    piece: Piece, pattern: Pattern, asked: AskedOfPrint, meeting: tuple[Seam, ...]
+) -> OnPrint:
+    """What one piece of a pattern asks of the print; ``meeting`` are the seams that are to meet
+    there (``meeting_seams``)."""
     hem = _hem(piece) if piece.id in asked.border else None
     marks = []
-    for seam in seams_that_may_meet(pattern):
-        if seam.name not in asked.seams:
-            continue
+    for seam in meeting:
         for (id, edge), (other_id, other_edge) in ((seam.one, seam.other), (seam.other, seam.one)):
             if id == piece.id:
                 other = pattern.piece(other_id)

@@ -30,7 +30,7 @@ from wickel.geometry import (
 from wickel.job.asked import seams_that_may_meet
 from wickel.job.work import DraftedGarment
 from wickel.lay import WornCopy
-from wickel.pattern import EdgeKind, Layer, Piece, PieceRole
+from wickel.pattern import EdgeKind, Layer, Piece, PieceRole, Seam
 
 
 def is_seen(piece: Piece) -> bool:
@@ -80,10 +80,14 @@ def sewn_rows(
     rows = []
     for done in drafts:
         sides: dict[str, list[_Side]] = {}
+        seams = seams_that_may_meet(done.pattern)
         for copy in copies:
             garment, _, id = copy.piece.partition("/")
-            if garment == done.garment.id and is_seen(done.pattern.piece(id)):
-                sides[copy.id] = list(_sides(copy, id, done))
+            if garment != done.garment.id:
+                continue
+            piece = done.pattern.piece(id)
+            if is_seen(piece):
+                sides[copy.id] = list(_sides(copy, piece, seams))
         own = {copy.id: copy for copy in copies if copy.id in sides}
         free = sorted(own, key=lambda id: -_size(own[id]))
         while free:
@@ -104,14 +108,13 @@ def _size(copy: WornCopy) -> float:
     return box.width * box.height
 
 
-def _sides(copy: WornCopy, id: str, done: DraftedGarment) -> Iterator[_Side]:
+def _sides(copy: WornCopy, piece: Piece, seams: tuple[Seam, ...]) -> Iterator[_Side]:
     """The edges of a copy that are sewn and run up the body; of a whole from a half also their
     mirror images."""
-    piece = done.pattern.piece(id)
     middle = (bounds(copy.net).min_x + bounds(copy.net).max_x) / 2
-    for seam in seams_that_may_meet(done.pattern):
+    for seam in seams:
         for end, (owner, edge) in enumerate((seam.one, seam.other)):
-            if owner != id:
+            if owner != piece.id:
                 continue
             for line in _lines(copy, piece, edge):
                 top, foot = max(line, key=lambda p: p[1]), min(line, key=lambda p: p[1])

@@ -15,11 +15,11 @@ from wickel.geometry import Affine, Point, bounds, flatten, translation
 from wickel.job.sewn import Sewn, is_seen, row_bounds, sewn_rows
 from wickel.job.work import DraftedGarment
 from wickel.lay import WornCopy
-from wickel.pattern import EdgeRole, Pattern, Piece, PieceRole, View
+from wickel.pattern import COLLARS, EdgeRole, Pattern, Piece, PieceRole, View
 
 VIEWS = (View.FRONT, View.BACK)
 _OUTER = (EdgeRole.SIDE, EdgeRole.PANEL)
-_ABOVE = (PieceRole.COLLAR, PieceRole.COLLAR_STAND, PieceRole.WAISTBAND)
+_ABOVE = (*COLLARS, PieceRole.WAISTBAND)
 _BELOW = (PieceRole.SKIRT, PieceRole.TIER, PieceRole.LEG)
 _GAP_MM = 12.0
 

@@ -18,7 +18,7 @@ from wickel.draft.operations import (
 )
 from wickel.draft.own import style_of
 from wickel.geometry import BadFold, BadOutline, Outline, checked_fold, flatten, simple_outline
-from wickel.job.asked import asked_by, asked_of
+from wickel.job.asked import asked_by, asked_of, meeting_seams
 from wickel.job.cards import card_of, with_cards, with_counts
 from wickel.job.culprits import with_culprits
 from wickel.job.halves import as_half
@@ -33,7 +33,7 @@ from wickel.lay import (
     fold_lines,
     with_straight_folds,
 )
-from wickel.pattern import Pattern, Piece, cut_line, fold_edges, net_line
+from wickel.pattern import Pattern, Piece, Seam, cut_line, fold_edges, net_line
 from wickel.wording import say, words_of
 
 
@@ -207,7 +207,8 @@ def garment_pieces(done: DraftedGarment, job: Job) -> tuple[CutPiece, ...]:
     """
     asked = asked_by(done.garment, done.pattern, job)
     cut = as_cut(done).pattern.pieces
-    one = tuple(_cut_piece(piece, done, job, asked) for piece in cut)
+    meeting = meeting_seams(done.pattern, asked)
+    one = tuple(_cut_piece(piece, done, job, asked, meeting) for piece in cut)
     made: list[CutPiece] = []
     done_already = {piece.id: dict(_card(piece, done.garment).cut) for piece in done.pattern.pieces}
     for k in range(done.count):
@@ -266,7 +267,9 @@ def _plain_pieces(job: Job) -> tuple[CutPiece, ...]:
     )
 
 
-def _cut_piece(piece: Piece, done: DraftedGarment, job: Job, asked: AskedOfPrint) -> CutPiece:
+def _cut_piece(
+    piece: Piece, done: DraftedGarment, job: Job, asked: AskedOfPrint, meeting: tuple[Seam, ...]
+) -> CutPiece:
     garment = done.garment
     outline = cut_line(piece)
     folds = fold_edges(piece, outline)
@@ -297,7 +300,7 @@ def _cut_piece(piece: Piece, done: DraftedGarment, job: Job, asked: AskedOfPrint
         grain=_grain(piece, garment, job, asked),
         garment=garment.id,
         size=garment.size,
-        on_print=asked_of(piece, done.pattern, asked),
+        on_print=asked_of(piece, done.pattern, asked, meeting),
         waive=_card(piece, garment).waive,
         place=_card(piece, garment).place,
     )

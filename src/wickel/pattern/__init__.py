@@ -25,14 +25,27 @@ from wickel.pattern.piece import (
     sewn_length,
     with_allowances,
 )
-from wickel.pattern.roles import EdgeRole, Layer, LineKind, NotchKind, PieceRole, View
+from wickel.pattern.roles import (
+    COLLARS,
+    POCKETS,
+    ROUND_THE_NECK,
+    EdgeRole,
+    Layer,
+    LineKind,
+    NotchKind,
+    PieceRole,
+    View,
+)
 from wickel.pattern.sewing import all_seams
 from wickel.pattern.turning import turning_back
 
 __all__ = [
     "ACROSS_DEG",
     "BIAS_DEG",
+    "COLLARS",
     "MATERIALS",
+    "POCKETS",
+    "ROUND_THE_NECK",
     "ConstructionPoint",
     "Cut",
     "Edge",

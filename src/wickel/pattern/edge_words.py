@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from functools import cache
 from types import MappingProxyType
 
 from wickel.pattern.roles import EdgeRole
@@ -43,15 +42,15 @@ _WORDS = {
 }
 
 
-@cache
-def house_roles() -> Mapping[str, EdgeRole]:
-    """The role of every edge that the house draws, by its name."""
-    found = {word: role for role, words in _WORDS.items() for word in words}
-    return MappingProxyType(found | {f"{OTHER_SIDE}{word}": role for word, role in found.items()})
+_ONCE = {word: role for role, words in _WORDS.items() for word in words}
+HOUSE_ROLES: Mapping[str, EdgeRole] = MappingProxyType(
+    _ONCE | {f"{OTHER_SIDE}{word}": role for word, role in _ONCE.items()}
+)
+"""The role of every edge that the house draws, by its name."""
 
 
 SLEEVE_ROLES: Mapping[str, EdgeRole] = {
-    **house_roles(),
+    **HOUSE_ROLES,
     "seam": EdgeRole.SLEEVE_SEAM,
     "other seam": EdgeRole.SLEEVE_SEAM,
 }

@@ -10,7 +10,7 @@ import re
 from dataclasses import replace
 from typing import TypeVar
 
-from wickel.pattern.edge_words import OTHER_SIDE, house_roles
+from wickel.pattern.edge_words import HOUSE_ROLES, OTHER_SIDE
 from wickel.pattern.piece import Edge, InnerLine, Notch, Piece
 from wickel.pattern.roles import EdgeRole, Layer, LineKind, NotchKind, PieceRole, View
 
@@ -111,8 +111,7 @@ def _edge(edge: Edge) -> Edge:
     if edge.role is not EdgeRole.OTHER:
         return edge
     plain = edge.name.removesuffix(", on").removeprefix(OTHER_SIDE)
-    known = house_roles()
-    role = known.get(plain) or known.get(re.sub(r" \d+$", "", plain))
+    role = HOUSE_ROLES.get(plain) or HOUSE_ROLES.get(re.sub(r" \d+$", "", plain))
     return edge if role is None else replace(edge, role=role)
 
 
@@ -135,5 +134,5 @@ def _words(text: str) -> str:
 
 def _first(words: str, table: tuple[tuple[str, _T], ...], otherwise: _T) -> _T:
     """What the first of some words stands for that is among others, alone or as many of it."""
-    found = (of for word, of in table if re.search(rf" {word}s? ", words))
+    found = (of for word, of in table if f" {word} " in words or f" {word}s " in words)
     return next(found, otherwise)

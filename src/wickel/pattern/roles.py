@@ -46,6 +46,12 @@ class PieceRole(StrEnum):
     WING = "wing"
 
 
+COLLARS = (PieceRole.COLLAR_STAND, PieceRole.COLLAR)
+"""What a collar is made of, the lowest first."""
+ROUND_THE_NECK = (*COLLARS, PieceRole.HOOD)
+POCKETS = (PieceRole.POCKET, PieceRole.PATCH)
+
+
 class View(StrEnum):
     """On which side of a garment a piece is seen."""
 

@@ -12,12 +12,10 @@ from collections.abc import Iterable, Iterator
 from itertools import groupby, product
 
 from wickel.pattern.piece import Edge, EdgeKind, Pattern, Piece, Seam
-from wickel.pattern.roles import EdgeRole, Layer, PieceRole, View
+from wickel.pattern.roles import POCKETS, ROUND_THE_NECK, EdgeRole, Layer, PieceRole, View
 
 _BANDS = (PieceRole.WAISTBAND, PieceRole.CASING)
 _TUBES = (PieceRole.CUFF, PieceRole.TURN_UP, PieceRole.HEM_BAND)
-_POCKETS = (PieceRole.POCKET, PieceRole.PATCH)
-_ROUND_THE_NECK = (PieceRole.COLLAR_STAND, PieceRole.COLLAR, PieceRole.HOOD)
 _TO_ITSELF = (
     *(EdgeRole.CENTRE, EdgeRole.CROTCH, EdgeRole.BAG),
     *(EdgeRole.CROWN, EdgeRole.COLLAR_BEHIND),
@@ -67,7 +65,7 @@ class _Found:
         """The pieces of some roles, or of any, that are no facing, no lining and no part of a
         pocket."""
         for piece in self.pieces:
-            seen = piece.layer is Layer.OUTER and piece.role not in _POCKETS
+            seen = piece.layer is Layer.OUTER and piece.role not in POCKETS
             if seen and (not roles or piece.role in roles):
                 yield piece
 
@@ -107,7 +105,7 @@ def _to_itself(found: _Found) -> Iterator[Seam]:
         paired = any(cut.pair for cut in piece.cuts) or piece.role is PieceRole.POCKET
         for edge in found.free(piece, *_TO_ITSELF) if paired else ():
             yield _seam(_called(edge, piece), piece, edge, piece, edge)
-        for role in _ROUND if piece.role not in _POCKETS else ():
+        for role in _ROUND if piece.role not in POCKETS else ():
             both = found.free(piece, role)
             if len(both) > 1:
                 yield _seam(_called(both[0], piece), piece, both[0], piece, both[1])
@@ -154,13 +152,13 @@ def _back_of(front: Piece, role: EdgeRole, found: _Found) -> Piece | None:
 def _collars(found: _Found) -> Iterator[Seam]:
     """A collar, its stand or a hood to the necks, and a collar to its stand."""
     stand, collar = found.first(PieceRole.COLLAR_STAND), found.first(PieceRole.COLLAR)
-    lowest = found.first(*_ROUND_THE_NECK)
+    lowest = found.first(*ROUND_THE_NECK)
     if lowest is None:
         return
     for edge in found.free(lowest, EdgeRole.NECK, EdgeRole.JOIN)[:1]:
         for piece in found.outer():
             necks = piece.edges_of(EdgeRole.NECK)
-            if necks and piece.role not in _ROUND_THE_NECK:
+            if necks and piece.role not in ROUND_THE_NECK:
                 yield _seam("collar", lowest, edge, piece, necks[0])
     if stand is not None and collar is not None:
         for edge in found.free(collar, EdgeRole.NECK):

@@ -19,7 +19,7 @@ from PySide6.QtWidgets import (
 )
 
 from wickel.app.exchange.role_words import EDGES, PARTS, SIDES
-from wickel.app.widgets.cards import Form, card, emptied, fill_box, label
+from wickel.app.widgets.cards import Form, NarrowBox, card, emptied, fill_box, label
 from wickel.app.widgets.length_edit import LengthEdit
 from wickel.job.importing import EdgeSaid, FoundEdge, ImportSaid, PieceSaid, ReadPiece
 from wickel.pattern import MATERIALS, EdgeKind, EdgeRole, PieceRole, View
@@ -96,7 +96,7 @@ class PieceSaidCard(QWidget):
         self.pair = QCheckBox(tr("in pairs"))
         self.pair.setToolTip(tr("Half of them mirrored"))
         self.pair.clicked.connect(self._take_facts)
-        self.role, self.view = QComboBox(), QComboBox()
+        self.role, self.view = NarrowBox(), NarrowBox()
         self.role.setToolTip(tr("Which part of a garment it is: sketch and joining card go by it"))
         self.view.setToolTip(tr("On which side of the garment it is seen"))
         self.role.activated.connect(self._take_facts)
@@ -189,7 +189,7 @@ class PieceSaidCard(QWidget):
             box = QComboBox()
             box.setAccessibleName(tr("What {edge} is", edge=edge.name))
             box.setToolTip(tr("Seam, hem, or on the fold"))
-            role = QComboBox()
+            role = NarrowBox()
             role.setAccessibleName(tr("What {edge} is of the garment", edge=edge.name))
             role.setToolTip(tr("Neck, side, hem: seams, sketch and papers go by it"))
             role.activated.connect(lambda _, name=edge.name: self._take_role(name))

@@ -22,7 +22,7 @@ from wickel.draft.builder.making import (
     stand_mm,
     upper_half,
 )
-from wickel.draft.builder.zips import ZIP_END, ZIP_KINDS, zip_notch
+from wickel.draft.builder.zips import ZIP_KINDS, zip_ends, zip_notch
 from wickel.draft.checks import TapeCheck
 from wickel.draft.facings import edge_facing
 from wickel.draft.fastenings import button, buttons_by
@@ -45,7 +45,6 @@ from wickel.pattern import (
     EdgeKind,
     EdgeRole,
     Notch,
-    NotchKind,
     Pattern,
     Piece,
     Seam,
@@ -183,9 +182,7 @@ def _with_zip_end(piece: Piece, making: Making) -> Piece:
     # the centre runs from the hem up
     at = long - making.zip_mm if behind else making.zip_mm
     opened = View.BACK if behind else View.FRONT
-    mark = zip_notch(making, edge, at)
-    if piece.view is not opened:
-        mark = replace(mark, name=ZIP_END, kind=NotchKind.ZIP_END)
+    mark = zip_notch(making, edge, at) if piece.view is opened else zip_ends(edge, at)
     if not 0 < at < long:
         raise DraftRefused(say("builder.zip-too-long", down=making.zip_mm, long=long), "zip.below")
     return replace(piece, notches=(*piece.notches, mark))

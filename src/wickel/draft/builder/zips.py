@@ -19,12 +19,15 @@ _A_PAIR = 2
 """Of equal panels only one seam has the zip, and all are cut alike: they are left as they are."""
 
 
+def zip_ends(edge: str, at_mm: float) -> Notch:
+    """The notch at which a zip ends that is longer than the piece."""
+    return Notch(name=ZIP_END, edge=edge, at_mm=at_mm, kind=NotchKind.ZIP_END)
+
+
 def zip_notch(making: Making, edge: str, at_mm: float) -> Notch:
     """The notch at which a zip ends: of a garment that begins at the waist it says how long the zip
     is."""
-    if making.has_upper:
-        return Notch(name=ZIP_END, edge=edge, at_mm=at_mm, kind=NotchKind.ZIP_END)
-    return zip_at(edge, at_mm)
+    return zip_ends(edge, at_mm) if making.has_upper else zip_at(edge, at_mm)
 
 
 def with_room_along_zip(making: Making) -> Making:

@@ -6,7 +6,6 @@ from __future__ import annotations
 import math
 from collections.abc import Callable
 from dataclasses import replace
-from itertools import pairwise
 
 from wickel.draft.operations.spots import (
     STRAIGHT_MM,
@@ -79,17 +78,15 @@ def _moved(curve: Cubic, down: Callable[[Point], Point]) -> Cubic:
     points = (curve.start, curve.control1, curve.control2, curve.end)
     moved = tuple(map(down, points))
     before, after = ([p[0] for p in own] for own in (points, moved))
-    if not any(_in_order(own) for own in (before, before[::-1])) or any(
-        _in_order(own) for own in (after, after[::-1])
-    ):
+    if _runs_one_way(after) or not _runs_one_way(before):
         return Cubic(*moved)
     start, end = before[0], before[-1]
     share = (after[-1] - after[0]) / (end - start)
     return Cubic(*((after[0] + (x - start) * share, y) for x, y in points))
 
 
-def _in_order(numbers: list[float]) -> bool:
-    return all(one <= other for one, other in pairwise(numbers))
+def _runs_one_way(numbers: list[float]) -> bool:
+    return numbers in (sorted(numbers), sorted(numbers, reverse=True))
 
 
 def extend(

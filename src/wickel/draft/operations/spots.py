@@ -30,7 +30,7 @@ from wickel.geometry import (
     signed_area,
 )
 from wickel.pattern import Cut, Edge, EdgeKind, EdgeRole, InnerLine, Notch, Piece, Wider, net_line
-from wickel.pattern.edge_words import house_roles
+from wickel.pattern.edge_words import HOUSE_ROLES
 from wickel.wording import Sentence, say
 
 SAME_MM = 1e-6
@@ -291,7 +291,7 @@ def turned_edge(edge: Edge, path: Path) -> Edge:
 
 def seam_stretch(name: str, path: Path, allowance_mm: float) -> Stretch:
     """A new seam edge."""
-    role = house_roles().get(name, EdgeRole.OTHER)
+    role = HOUSE_ROLES.get(name, EdgeRole.OTHER)
     return Stretch(edge=Edge(name=name, path=path, allowance_mm=allowance_mm, role=role))
 
 
