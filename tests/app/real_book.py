@@ -58,13 +58,13 @@ def laid(session):
     )
 
 
-def new_job(window, style):
-    """A new job from the gallery."""
+def new_job(window, style, words):
+    """A new job from the gallery, its style found by words."""
     click(window.jobs.new) if window.jobs.new.isVisible() else QTest.keyClick(
         window, Qt.Key.Key_N, CTRL
     )
     gallery = window.findChild(Gallery)
-    QTest.keyClicks(gallery.wanted, "fitted bodice")
+    QTest.keyClicks(gallery.wanted, words)
     QTest.mouseClick(gallery.cards[style], LEFT)
     wait_for(lambda: window.session.job.garments[:1] != (), "the job")
     wait_for(lambda: window.session.job.garments[0].style == style, "the garment")
@@ -73,7 +73,7 @@ def new_job(window, style):
 def first_job(window):
     """Client, body, draft, cloth, lay, buy, cut, log, remnants."""
     session, told = window.session, {}
-    new_job(window, "bodice")
+    new_job(window, "bodice", "fitted bodice")
     assert window.stack.currentIndex() == Stage.BODY
     typed(window.body.person, "Ida Fell")
     typed(window.body.fields["bust"], "93.5")
@@ -126,7 +126,9 @@ def second_job(window):
     """The next job of the same client, cut from the same cloth: fitting and remnant come back."""
     session, told = window.session, {}
     go(window, Stage.JOBS)
-    new_job(window, "bodice")
+    new_job(
+        window, "box-dress", "box dress"
+    )  # with facings and turn-ups, small enough for a remnant
     go(window, Stage.BODY)
     box = window.body.clients
     box.setCurrentIndex(box.findText("Ida Fell"))

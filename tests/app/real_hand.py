@@ -32,6 +32,7 @@ def by_mouse(window):
     port = view.viewport()
     while tray.pieces and not_laid(session.lay):
         before = len(session.lay.placements)
+        view.fit()
         own = tray.pieces[0]
         own_at = QPoint(own.width() // 2, own.height() // 2)
 

@@ -54,6 +54,7 @@ def one_turn(window):
         settled()
 
 
+@pytest.mark.timeout(600)  # two hundred edits, and what each of them lays
 @pytest.mark.long
 @pytest.mark.own_window
 def test_edits_and_undos_give_back_their_widgets_and_their_memory(window):

@@ -12,6 +12,7 @@ from tests.app.test_window import CLOTH, CTRL, CUT, LEFT, click_on_shelf, go, ty
 from wickel.app.next_step import next_step
 from wickel.app.stages.shelf_sheet import ShelfSheet
 from wickel.cloth import OnShelf, Print
+from wickel.job.tasks import Finished, TriedOnRemnants
 from wickel.lay import exact_check
 from wickel.studio import shelf_cloth
 from wickel.units import shown_cloth_length
@@ -127,10 +128,18 @@ def test_the_small_pieces_are_tried_on_remnants_by_a_real_lay_and_cut_from_them(
 
 def test_a_remnant_that_gains_nothing_or_is_reserved_is_not_offered(blouse, qtbot):
     window = blouse
-    window.book.keep_on_shelf(remnant(110.0, 80.0))
     offer = window.cloth.remnants
-    qtbot.waitUntil(lambda: offer._tried is not None and not offer._wait.isActive())
-    assert not offer.use.isVisible()
+    with qtbot.waitSignal(offer._errand.told):
+        window.book.keep_on_shelf(remnant(110.0, 80.0))
+    qtbot.waitUntil(lambda: not offer._errand.working)
+    assert not offer.isVisible()
+    offer._errand._set_working(True)  # as a worker tells it that is still busy
+    offer._show()
+    assert "being tried" in offer.said.text()
+    assert offer.isVisible()
+    for message in (TriedOnRemnants(None), Finished()):
+        offer._errand._told(message)
+    assert not offer.isVisible()
     job = window.session.with_id()
     window.book.keep_on_shelf(remnant(name="Moss linen, larger"))
     window.book.reserve("Moss linen, larger", replace(job, book_id="other"), 900.0)

@@ -47,6 +47,7 @@ class RemnantOffer(QWidget):
         self._wait = QTimer(self, singleShot=True, interval=_AFTER_MS)
         self._wait.timeout.connect(self._try)
         errand.told.connect(self._told)
+        errand.working_changed.connect(self._show)  # what finds nothing ends without a word
         self.setVisible(False)
 
     def refresh(self) -> None:
