@@ -83,6 +83,17 @@ def in_sight(window):
     return seen
 
 
+def stand_of(home):
+    """The files of a home: sizes and when each was written. The settings are put back by
+    themselves, and what the database needs only while it is open is left out."""
+    return {
+        path.relative_to(home): (stat.st_size, stat.st_mtime_ns)
+        for path in home.rglob("*")
+        if path.is_file() and path.name != "settings.json" and not path.name.endswith("-shm")
+        if (stat := path.stat())
+    }
+
+
 class KeptWindow:
     """A window that goes from test to test."""
 
@@ -134,11 +145,35 @@ class KeptWindow:
         shutil.rmtree(self.home, ignore_errors=True)
         shutil.copytree(self._demo, self.home)
 
+    def _open_book(self):
+        """Open the book, and mark how the studio stands on the disk."""
+        self.window.book.open_now()
+        self._stood = stand_of(self.home)
+
+    def _put_studio_back(self):
+        """A studio as it was at first, its book open: only what was written is put back."""
+        book, now = self.window.book, stand_of(self.home)
+        other = {path for path in {*now, *self._stood} if now.get(path) != self._stood.get(path)}
+        if book._book is None or any("book" in path.parts for path in other):
+            book.close()
+            self._copy_studio()
+            book._refused = False
+            book._version, book._factor = -1, (-1, 1.0)
+            self._open_book()
+            return
+        for path in other:
+            (self.home / path).unlink(missing_ok=True)
+            if (self._demo / path).exists():
+                (self.home / path).parent.mkdir(parents=True, exist_ok=True)
+                shutil.copy2(self._demo / path, self.home / path)
+        self._stood = stand_of(self.home)
+
     def _build(self, qtbot):
         self._copy_studio()
         self.window = window = build(self.home, self._runner)
         with qtbot.waitExposed(window):
             window.show()
+        self._stood = {}
         QTest.qWait(200)  # what is shown a moment later is part of how it opens
         self._focus = QApplication.focusWidget() or window
         self._settings = window.settings.values
@@ -168,13 +203,9 @@ class KeptWindow:
         window.buy.fill._job = None
         window.jobs.glances.shut()
         window.jobs.glances._known.clear()
-        window.book.close()
-        self._copy_studio()
-        window.book._refused = False
-        window.book._version = -1
         self._put_settings_back()
         show_in(Unit.CM)
-        window.book.open_now()
+        self._put_studio_back()
         window.jobs.shown.setCurrentIndex(min(0, window.jobs.shown.count() - 1))
         for widget, state in zip(toggles(window), self._states, strict=True):
             put_back(widget, state)

@@ -199,7 +199,10 @@ def test_a_piece_is_held_where_it_lies_while_the_others_are_laid_anew(
 
 
 @pytest.mark.long
-def test_what_grain_across_saves_is_offered_taken_and_taken_back(window, session, qtbot):
+def test_what_grain_across_saves_is_offered_taken_and_taken_back(
+    window, session, qtbot, usual_runner, monkeypatch
+):
+    monkeypatch.setattr(type(usual_runner), "looks_across", True)
     session.open(new_order("gathered-skirt"), None)
     go(qtbot, window, LAY)
     before = session.lay.lay_length_mm

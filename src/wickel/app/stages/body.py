@@ -87,6 +87,7 @@ class BodyStage(Stage):
         self._in_hand = "bust"
         self.size_buttons: dict[str, QPushButton] = {}
         self._chart = WOMEN
+        self._asked: tuple[Garment, tuple[str, ...]] | None = None
         self.fields: dict[str, MeasureEdit] = {}
         self.beside: dict[str, QLabel] = {}
         row = QHBoxLayout(self)
@@ -219,7 +220,14 @@ class BodyStage(Stage):
             return False
 
     def _style_needs(self, garment: Garment) -> tuple[str, ...]:
-        """The measurements that the garment's style needs, all of them when it needs none."""
+        """The measurements that the garment's style needs, all of them when it needs none; known
+        for as long as the garment is the same, since it is drafted for that."""
+        if self._asked is None or self._asked[0] != garment:
+            self._asked = (garment, self._asked_for(garment))
+        return self._asked[1]
+
+    @staticmethod
+    def _asked_for(garment: Garment) -> tuple[str, ...]:
         try:
             style = garment_style(garment)
             figures = net_figures(garment.figures, garment.allowances, garment.cards)
