@@ -165,15 +165,14 @@ class KeptWindow:
             (self.home / path).unlink(missing_ok=True)
             if (self._demo / path).exists():
                 (self.home / path).parent.mkdir(parents=True, exist_ok=True)
-                shutil.copy2(self._demo / path, self.home / path)
-        self._stood = stand_of(self.home)
+                shutil.copy2(self._demo / path, self.home / path)  # written when it was
 
     def _build(self, qtbot):
         self._copy_studio()
         self.window = window = build(self.home, self._runner)
         with qtbot.waitExposed(window):
             window.show()
-        self._stood = {}
+        self._stood = {}  # what starting has written is put back, too
         QTest.qWait(200)  # what is shown a moment later is part of how it opens
         self._focus = QApplication.focusWidget() or window
         self._settings = window.settings.values

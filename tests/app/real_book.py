@@ -126,9 +126,8 @@ def second_job(window):
     """The next job of the same client, cut from the same cloth: fitting and remnant come back."""
     session, told = window.session, {}
     go(window, Stage.JOBS)
-    new_job(
-        window, "box-dress", "box dress"
-    )  # with facings and turn-ups, small enough for a remnant
+    # facings and turn-ups are small enough for a remnant
+    new_job(window, "box-dress", "box dress")
     go(window, Stage.BODY)
     box = window.body.clients
     box.setCurrentIndex(box.findText("Ida Fell"))

@@ -228,6 +228,7 @@ class BodyStage(Stage):
 
     @staticmethod
     def _asked_for(garment: Garment) -> tuple[str, ...]:
+        """Found out by drafting it; all there are where it cannot be, or nothing is needed."""
         try:
             style = garment_style(garment)
             figures = net_figures(garment.figures, garment.allowances, garment.cards)

@@ -13,7 +13,7 @@ from wickel.app.widgets.cards import label
 from wickel.app.widgets.guide import PAGE
 from wickel.cloth import Cloth
 from wickel.job.on_remnants import OnRemnants, with_pieces_on
-from wickel.job.tasks import CannotBe, Message, RemnantTask, TriedOnRemnants
+from wickel.job.tasks import Message, RemnantTask, TriedOnRemnants
 from wickel.lay import Lay, Search
 from wickel.units import shown_cloth_length
 from wickel.wording import tr
@@ -47,7 +47,7 @@ class RemnantOffer(QWidget):
         self._wait = QTimer(self, singleShot=True, interval=_AFTER_MS)
         self._wait.timeout.connect(self._try)
         errand.told.connect(self._told)
-        errand.working_changed.connect(self._show)  # what finds nothing ends without a word
+        errand.working_changed.connect(self._show)
         self.setVisible(False)
 
     def refresh(self) -> None:
@@ -80,13 +80,10 @@ class RemnantOffer(QWidget):
             lay, remnants = self._tried
             job, search = self._session.job, Search(effort=TRY_EFFORT)
             self._errand.start(RemnantTask(job=job, lay=lay, remnants=remnants, search=search))
-            self._show()
 
     def _told(self, message: Message) -> None:
         if isinstance(message, TriedOnRemnants):
-            self._found = message.found
-        if isinstance(message, TriedOnRemnants | CannotBe):
-            self._show()
+            self._found = message.found  # shown when the work ends, which follows
 
     def _show(self) -> None:
         found, unit = self._found, self._session.job.unit
